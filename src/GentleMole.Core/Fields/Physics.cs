@@ -1,0 +1,8 @@
+namespace GentleMole.Core.Fields;
+
+/// <summary>Constants of nature, SI.</summary>
+public static class Physics
+{
+    /// <summary>Magnetic constant μ0, H/m.</summary>
+    public const double Mu0 = 4e-7 * Math.PI;
+}

@@ -1,0 +1,268 @@
+using GentleMole.Core.Fields;
+
+namespace GentleMole.Core.Pinpoint;
+
+/// <summary>Offset across (m), natural logarithm of depth (m) and of amplitude (unit·m).</summary>
+internal readonly record struct LineParameters(double Offset, double LogDepth, double LogAmplitude)
+{
+    public double this[int which] => which switch { 0 => Offset, 1 => LogDepth, _ => LogAmplitude };
+
+    public LineParameters With(int which, double value) => which switch
+    {
+        0 => this with { Offset = value },
+        1 => this with { LogDepth = value },
+        _ => this with { LogAmplitude = value },
+    };
+
+    public LineParameters Add((double A, double B, double C) step) => new(
+        Offset + Math.Clamp(step.A, -3, 3),
+        LogDepth + Math.Clamp(step.B, -1, 1),
+        LogAmplitude + Math.Clamp(step.C, -2, 2));
+}
+
+/// <summary>
+/// −2·log likelihood of folded-normal responses of one line, with weights that are held while a fit runs.
+/// </summary>
+internal sealed class LineLikelihood
+{
+    /// <summary>No receiver resolves better than this part of its greatest reading, whatever noise is claimed for it.</summary>
+    private const double ResolutionPart = 1e-3;
+
+    private readonly double[] _offset;
+    private readonly double[] _height;
+    private readonly double[] _size;
+    private readonly bool[] _vertical;
+    private readonly double[] _sigma;
+    private readonly ReadingNoise _noise;
+
+    public LineLikelihood(IReadOnlyList<CrossReading> readings, ReadingNoise noise)
+    {
+        Count = readings.Count + readings.Count(r => r.Null is not null);
+        _offset = new double[Count];
+        _height = new double[Count];
+        _size = new double[Count];
+        _vertical = new bool[Count];
+        _sigma = new double[Count];
+        var i = 0;
+        foreach (var reading in readings)
+        {
+            (_offset[i], _height[i], _size[i]) = (reading.OffsetMetres, reading.HeightMetres, reading.Peak);
+            i++;
+            if (reading.Null is { } vertical)
+            {
+                (_offset[i], _height[i], _size[i], _vertical[i]) = (reading.OffsetMetres, reading.HeightMetres, vertical, true);
+                i++;
+            }
+        }
+
+        _noise = noise with { Floor = Math.Max(noise.Floor, ResolutionPart * readings.Max(r => r.Peak)) };
+        WeighByReadings();
+    }
+
+    public int Count { get; }
+
+    public static CrossField Response(LineParameters p, double offset, double height)
+    {
+        var distance = Math.Exp(p.LogDepth) + height;
+        var y = offset - p.Offset;
+        var factor = Math.Exp(p.LogAmplitude) / ((distance * distance) + (y * y));
+        return new CrossField(factor * distance, factor * y);
+    }
+
+    public void WeighByReadings()
+    {
+        for (var i = 0; i < Count; i++)
+        {
+            _sigma[i] = _noise.SigmaAt(_size[i]);
+        }
+    }
+
+    public void WeighByModel(LineParameters p)
+    {
+        for (var i = 0; i < Count; i++)
+        {
+            _sigma[i] = _noise.SigmaAt(Signed(i, p));
+        }
+    }
+
+    /// <summary>The part of −2·log likelihood that the weights carry, for comparing fits that were weighed differently.</summary>
+    public double LogWeights()
+    {
+        double sum = 0;
+        foreach (var sigma in _sigma)
+        {
+            sum += 2 * Math.Log(sigma);
+        }
+
+        return sum;
+    }
+
+    public double Cost(LineParameters p)
+    {
+        double sum = 0;
+        for (var i = 0; i < Count; i++)
+        {
+            var model = Math.Abs(Signed(i, p));
+            var residual = (_size[i] - model) / _sigma[i];
+            var overlap = 2 * _size[i] * model / (_sigma[i] * _sigma[i]);
+            sum += (residual * residual) - (overlap > 30 ? 0 : 2 * Math.Log(1 + Math.Exp(-overlap)));
+        }
+
+        return sum;
+    }
+
+    public double ChiSquare(LineParameters p)
+    {
+        double sum = 0;
+        for (var i = 0; i < Count; i++)
+        {
+            var residual = (_size[i] - Math.Abs(Signed(i, p))) / _sigma[i];
+            sum += residual * residual;
+        }
+
+        return sum;
+    }
+
+    /// <summary>Fisher information and the gradient that goes with it, for a Gauss–Newton step.</summary>
+    public (Symmetric3 Normal, (double A, double B, double C) Gradient) NormalEquations(LineParameters p)
+    {
+        var depth = Math.Exp(p.LogDepth);
+        var amplitude = Math.Exp(p.LogAmplitude);
+        double aa = 0, ab = 0, ac = 0, bb = 0, bc = 0, cc = 0, ga = 0, gb = 0, gc = 0;
+        for (var i = 0; i < Count; i++)
+        {
+            var distance = depth + _height[i];
+            var y = _offset[i] - p.Offset;
+            var r2 = (distance * distance) + (y * y);
+            var factor = amplitude / (r2 * r2);
+            double model, byOffset, byDepth;
+            if (_vertical[i])
+            {
+                model = amplitude * y / r2;
+                byOffset = factor * ((y * y) - (distance * distance));
+                byDepth = -2 * factor * y * distance;
+            }
+            else
+            {
+                model = amplitude * distance / r2;
+                byOffset = 2 * factor * y * distance;
+                byDepth = factor * ((y * y) - (distance * distance));
+            }
+
+            var weight = 1 / (_sigma[i] * _sigma[i]);
+            var residual = (_size[i] * Math.Tanh(_size[i] * model * weight)) - model;
+            byDepth *= depth;
+            aa += weight * byOffset * byOffset;
+            ab += weight * byOffset * byDepth;
+            ac += weight * byOffset * model;
+            bb += weight * byDepth * byDepth;
+            bc += weight * byDepth * model;
+            cc += weight * model * model;
+            ga += weight * residual * byOffset;
+            gb += weight * residual * byDepth;
+            gc += weight * residual * model;
+        }
+
+        return (new Symmetric3(aa, ab, ac, bb, bc, cc), (ga, gb, gc));
+    }
+
+    /// <summary>Optimises the other two parameters while one stands still.</summary>
+    public LineParameters DescendWithout(int fixedOne, LineParameters start)
+    {
+        var at = start;
+        var cost = Cost(at);
+        for (var step = 0; step < 4; step++)
+        {
+            var (normal, gradient) = NormalEquations(at);
+            var move = normal.SolveWithout(fixedOne, gradient);
+            var next = at.Add(move);
+            var nextCost = Cost(next);
+            if (!(nextCost < cost))
+            {
+                next = at.Add((move.A / 4, move.B / 4, move.C / 4));
+                nextCost = Cost(next);
+                if (!(nextCost < cost))
+                {
+                    break;
+                }
+            }
+
+            var gained = cost - nextCost;
+            (at, cost) = (next, nextCost);
+            if (gained < 1e-4)
+            {
+                break;
+            }
+        }
+
+        return at;
+    }
+
+    /// <summary>Square root of the determinant of the information on the other two parameters (Laplace's integral).</summary>
+    public double RootOfMinor(int without, LineParameters p) =>
+        Math.Sqrt(Math.Max(NormalEquations(p).Normal.Minor(without), 1e-300));
+
+    private double Signed(int i, LineParameters p)
+    {
+        var response = Response(p, _offset[i], _height[i]);
+        return _vertical[i] ? response.VerticalTesla : response.HorizontalTesla;
+    }
+}
+
+/// <summary>A symmetric 3 × 3 matrix, enough of it for the normal equations of a line.</summary>
+internal readonly record struct Symmetric3(double Aa, double Ab, double Ac, double Bb, double Bc, double Cc)
+{
+    public Symmetric3 Damped(double by) => this with { Aa = Aa * (1 + by), Bb = Bb * (1 + by), Cc = Cc * (1 + by) };
+
+    public double Determinant => (Aa * Minor(0)) - (Ab * ((Ab * Cc) - (Ac * Bc))) + (Ac * ((Ab * Bc) - (Ac * Bb)));
+
+    /// <summary>Determinant of what is left without one row and column.</summary>
+    public double Minor(int without) => without switch
+    {
+        0 => (Bb * Cc) - (Bc * Bc),
+        1 => (Aa * Cc) - (Ac * Ac),
+        _ => (Aa * Bb) - (Ab * Ab),
+    };
+
+    public double InverseDiagonal(int which)
+    {
+        var determinant = Determinant;
+        return determinant > 0 ? Minor(which) / determinant : 1e6;
+    }
+
+    /// <summary>Cramer's rule; a step of zero when the matrix is singular.</summary>
+    public (double A, double B, double C) Solve((double A, double B, double C) g)
+    {
+        var determinant = Determinant;
+        if (!(Math.Abs(determinant) > 1e-280))
+        {
+            return (0, 0, 0);
+        }
+
+        var i01 = (Ac * Bc) - (Ab * Cc);
+        var i02 = (Ab * Bc) - (Ac * Bb);
+        var i12 = (Ab * Ac) - (Aa * Bc);
+        return (
+            ((Minor(0) * g.A) + (i01 * g.B) + (i02 * g.C)) / determinant,
+            ((i01 * g.A) + (Minor(1) * g.B) + (i12 * g.C)) / determinant,
+            ((i02 * g.A) + (i12 * g.B) + (Minor(2) * g.C)) / determinant);
+    }
+
+    public (double A, double B, double C) SolveWithout(int fixedOne, (double A, double B, double C) g)
+    {
+        var (p, q, r, u, v) = fixedOne switch
+        {
+            0 => (Bb, Bc, Cc, g.B, g.C),
+            1 => (Aa, Ac, Cc, g.A, g.C),
+            _ => (Aa, Ab, Bb, g.A, g.B),
+        };
+        var determinant = (p * r) - (q * q);
+        if (!(Math.Abs(determinant) > 1e-280))
+        {
+            return (0, 0, 0);
+        }
+
+        var (x, y) = (((r * u) - (q * v)) / determinant, ((p * v) - (q * u)) / determinant);
+        return fixedOne switch { 0 => (0, x, y), 1 => (x, 0, y), _ => (x, y, 0) };
+    }
+}

@@ -1,0 +1,36 @@
+namespace GentleMole.Core;
+
+/// <summary>A wrong entry: which field, and a sentence a person can act on.</summary>
+/// <param name="Field">Path of the field in the request, e.g. <c>readings[3].depthMetres</c>.</param>
+/// <param name="Sentence">What it is and what it should be.</param>
+public sealed record FieldError(string Field, string Sentence);
+
+/// <summary>Either a value or the list of entries that stand in its way; never both.</summary>
+public sealed class Result<T>
+{
+    private readonly T? _value;
+
+    private Result(T? value, IReadOnlyList<FieldError> errors)
+    {
+        _value = value;
+        Errors = errors;
+    }
+
+    public IReadOnlyList<FieldError> Errors { get; }
+
+    public bool IsGood => Errors.Count == 0;
+
+    /// <summary>The value; asking for it when there are errors is a programming mistake.</summary>
+    public T Value => IsGood
+        ? _value!
+        : throw new InvalidOperationException("The result holds errors: " + string.Join("; ", Errors.Select(e => e.Sentence)));
+
+    public static implicit operator Result<T>(T value) => new(value, []);
+
+    public static implicit operator Result<T>(List<FieldError> errors) =>
+        errors.Count == 0
+            ? throw new ArgumentException("A failed result needs at least one error.", nameof(errors))
+            : new(default, errors);
+
+    public static implicit operator Result<T>(FieldError error) => new(default, [error]);
+}

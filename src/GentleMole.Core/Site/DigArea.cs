@@ -1,0 +1,62 @@
+using NetTopologySuite.Algorithm;
+using NetTopologySuite.Geometries;
+
+namespace GentleMole.Core.Site;
+
+/// <summary>The area or route in which somebody is going to dig.</summary>
+public static class DigArea
+{
+    /// <summary>Most corners that can be drawn; more is a mistake of the finger.</summary>
+    public const int MostCorners = 200;
+
+    /// <summary>The wrong things about a list of corners, if any; an empty list means that it can be used.</summary>
+    public static IReadOnlyList<FieldError> Check(IReadOnlyList<SitePoint> corners, string field)
+    {
+        if (corners.Count < 3)
+        {
+            return [new FieldError(field, $"The dig area has {corners.Count} corner{(corners.Count == 1 ? "" : "s")}; it needs at least 3.")];
+        }
+
+        if (corners.Count > MostCorners)
+        {
+            return [new FieldError(field, $"The dig area has {corners.Count} corners; {MostCorners} is the most.")];
+        }
+
+        var ring = Ring(corners);
+        if (!ring.IsValid)
+        {
+            return [new FieldError(field, "The outline of the dig area crosses itself. Give the corners in order, round the edge.")];
+        }
+
+        return ring.Area < 0.01
+            ? [new FieldError(field, "The dig area has no width. Give corners on both sides of it.")]
+            : [];
+    }
+
+    /// <summary>Area in square metres.</summary>
+    public static double Area(IReadOnlyList<SitePoint> corners) => Ring(corners).Area;
+
+    /// <summary>
+    /// The middle line of the dig along its longest direction, west to east (south to north when it runs that way):
+    /// where the section is cut. Axis of the smallest rectangle round the area.
+    /// </summary>
+    public static Run Axis(IReadOnlyList<SitePoint> corners)
+    {
+        var rectangle = MinimumAreaRectangle.GetMinimumRectangle(Ring(corners)).Coordinates;
+        SitePoint P(int i) => new(rectangle[i].X, rectangle[i].Y);
+        var (a, b, c, d) = (P(0), P(1), P(2), P(3));
+        var (from, to) = a.DistanceTo(b) >= b.DistanceTo(c)
+            ? ((a + d) * 0.5, (b + c) * 0.5)
+            : ((a + b) * 0.5, (c + d) * 0.5);
+        var ahead = to - from;
+        var backwards = Math.Abs(ahead.East) >= Math.Abs(ahead.North) ? ahead.East < 0 : ahead.North < 0;
+        return backwards ? new Run([to, from]) : new Run([from, to]);
+    }
+
+    /// <summary>True when a point lies in the area or within the margin of it.</summary>
+    public static bool Touches(IReadOnlyList<SitePoint> corners, SitePoint point, double marginMetres) =>
+        Ring(corners).IsWithinDistance(new Point(point.East, point.North), marginMetres);
+
+    private static Polygon Ring(IReadOnlyList<SitePoint> corners) =>
+        new(new LinearRing([.. corners.Append(corners[0]).Select(p => new Coordinate(p.East, p.North))]));
+}

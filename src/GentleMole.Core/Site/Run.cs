@@ -1,0 +1,123 @@
+namespace GentleMole.Core.Site;
+
+/// <summary>Where a point falls against a run.</summary>
+/// <param name="ChainageMetres">Distance along the run from its start.</param>
+/// <param name="OffsetMetres">Distance across it, right of the walking direction positive.</param>
+/// <param name="Foot">The nearest point of the run.</param>
+public readonly record struct Station(double ChainageMetres, double OffsetMetres, SitePoint Foot);
+
+/// <summary>A line on the site with chainage along it: a traced line, a tape, the middle of a trench.</summary>
+public sealed class Run
+{
+    private readonly double[] _chainage;
+
+    /// <param name="points">At least two points, not all in one place.</param>
+    /// <exception cref="ArgumentException">Fewer than two points, or no length.</exception>
+    public Run(IEnumerable<SitePoint> points)
+    {
+        var kept = new List<SitePoint>();
+        foreach (var point in points)
+        {
+            if (kept.Count == 0 || point.DistanceTo(kept[^1]) > 1e-9)
+            {
+                kept.Add(point);
+            }
+        }
+
+        if (kept.Count < 2)
+        {
+            throw new ArgumentException("A run needs two different points.", nameof(points));
+        }
+
+        Points = kept;
+        _chainage = new double[kept.Count];
+        for (var i = 1; i < kept.Count; i++)
+        {
+            _chainage[i] = _chainage[i - 1] + kept[i].DistanceTo(kept[i - 1]);
+        }
+    }
+
+    public IReadOnlyList<SitePoint> Points { get; }
+
+    public double Length => _chainage[^1];
+
+    /// <summary>Chainage of the i-th point.</summary>
+    public double ChainageOf(int index) => _chainage[index];
+
+    /// <summary>The point at a chainage and an offset to the right; beyond the ends the end legs are prolonged.</summary>
+    public SitePoint At(double chainageMetres, double offsetMetres = 0)
+    {
+        var leg = LegAt(chainageMetres);
+        var ahead = Direction(leg);
+        return Points[leg] + (ahead * (chainageMetres - _chainage[leg])) + (ahead.Right * offsetMetres);
+    }
+
+    /// <summary>Direction of the run at a chainage, as a unit vector.</summary>
+    public SitePoint DirectionAt(double chainageMetres) => Direction(LegAt(chainageMetres));
+
+    /// <summary>The nearest place on the run to a point.</summary>
+    public Station Project(SitePoint point)
+    {
+        var best = new Station(0, double.PositiveInfinity, Points[0]);
+        var nearest = double.PositiveInfinity;
+        for (var leg = 0; leg + 1 < Points.Count; leg++)
+        {
+            var ahead = Direction(leg);
+            var along = Math.Clamp((point - Points[leg]).Dot(ahead), 0, _chainage[leg + 1] - _chainage[leg]);
+            var foot = Points[leg] + (ahead * along);
+            var distance = foot.DistanceTo(point);
+            if (distance < nearest)
+            {
+                nearest = distance;
+                var side = (point - Points[leg]).Dot(ahead.Right);
+                best = new Station(_chainage[leg] + along, Math.CopySign(distance, side), foot);
+            }
+        }
+
+        return best;
+    }
+
+    /// <summary>Chainages at which this run is crossed by another.</summary>
+    public IReadOnlyList<Crossing> CrossingsWith(Run other)
+    {
+        var found = new List<Crossing>();
+        for (var i = 0; i + 1 < Points.Count; i++)
+        {
+            for (var j = 0; j + 1 < other.Points.Count; j++)
+            {
+                var d1 = Points[i + 1] - Points[i];
+                var d2 = other.Points[j + 1] - other.Points[j];
+                var cross = (d1.East * d2.North) - (d1.North * d2.East);
+                if (Math.Abs(cross) < 1e-12)
+                {
+                    continue;
+                }
+
+                var gap = other.Points[j] - Points[i];
+                var t = ((gap.East * d2.North) - (gap.North * d2.East)) / cross;
+                var s = ((gap.East * d1.North) - (gap.North * d1.East)) / cross;
+                if (t is >= 0 and <= 1 && s is >= 0 and <= 1)
+                {
+                    found.Add(new Crossing(
+                        _chainage[i] + (t * d1.Length),
+                        other._chainage[j] + (s * d2.Length),
+                        Points[i] + (d1 * t)));
+                }
+            }
+        }
+
+        return found;
+    }
+
+    private int LegAt(double chainageMetres)
+    {
+        var leg = Array.BinarySearch(_chainage, chainageMetres);
+        leg = leg >= 0 ? leg : ~leg - 1;
+        return Math.Clamp(leg, 0, Points.Count - 2);
+    }
+
+    private SitePoint Direction(int leg) => (Points[leg + 1] - Points[leg]).Unit();
+}
+
+/// <summary>A crossing of two runs, with the chainage on each.</summary>
+public readonly record struct Crossing(double ChainageMetres, double OtherChainageMetres, SitePoint Point);

@@ -1,0 +1,33 @@
+namespace GentleMole.Core.Site;
+
+/// <summary>A place on the site, in metres east and north of its origin.</summary>
+public readonly record struct SitePoint(double East, double North)
+{
+    public static SitePoint operator +(SitePoint a, SitePoint b) => new(a.East + b.East, a.North + b.North);
+
+    public static SitePoint operator -(SitePoint a, SitePoint b) => new(a.East - b.East, a.North - b.North);
+
+    public static SitePoint operator *(SitePoint a, double k) => new(a.East * k, a.North * k);
+
+    public double Length => Math.Sqrt((East * East) + (North * North));
+
+    public double Dot(SitePoint other) => (East * other.East) + (North * other.North);
+
+    /// <summary>Turned 90° clockwise seen from above: from "ahead" to "right".</summary>
+    public SitePoint Right => new(North, -East);
+
+    public double DistanceTo(SitePoint other) => (this - other).Length;
+
+    /// <summary>Same direction, length one; the zero vector stays as it is.</summary>
+    public SitePoint Unit()
+    {
+        var length = Length;
+        return length == 0 ? this : new SitePoint(East / length, North / length);
+    }
+
+    /// <summary>Azimuth in degrees clockwise from north, 0 ≤ azimuth &lt; 360.</summary>
+    public double AzimuthDegrees => ((Math.Atan2(East, North) * 180 / Math.PI) + 360) % 360;
+
+    public static SitePoint FromAzimuth(double degrees) =>
+        new(Math.Sin(degrees * Math.PI / 180), Math.Cos(degrees * Math.PI / 180));
+}

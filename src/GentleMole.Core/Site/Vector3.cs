@@ -1,0 +1,20 @@
+namespace GentleMole.Core.Site;
+
+/// <summary>East, north, up in metres (or tesla), double precision.</summary>
+public readonly record struct Vector3(double East, double North, double Up)
+{
+    public static Vector3 operator +(Vector3 a, Vector3 b) => new(a.East + b.East, a.North + b.North, a.Up + b.Up);
+
+    public static Vector3 operator -(Vector3 a, Vector3 b) => new(a.East - b.East, a.North - b.North, a.Up - b.Up);
+
+    public static Vector3 operator *(Vector3 a, double k) => new(a.East * k, a.North * k, a.Up * k);
+
+    public double Dot(Vector3 b) => (East * b.East) + (North * b.North) + (Up * b.Up);
+
+    public double Length => Math.Sqrt(Dot(this));
+
+    public Vector3 Cross(Vector3 b) => new(
+        (North * b.Up) - (Up * b.North),
+        (Up * b.East) - (East * b.Up),
+        (East * b.North) - (North * b.East));
+}

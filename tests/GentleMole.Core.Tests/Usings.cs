@@ -1,0 +1,2 @@
+global using GentleMole.Core;
+global using Xunit;
