@@ -1,0 +1,94 @@
+using GentleMole.Core.Site;
+
+namespace GentleMole.Core.Signal;
+
+/// <summary>What may be wrong with where the stake stands.</summary>
+public enum StakeFault
+{
+    /// <summary>The lead does not leave the line at a right angle.</summary>
+    NotSquare,
+
+    /// <summary>So near the line that the soil currents follow it.</summary>
+    TooNear,
+
+    /// <summary>The lead crosses another line, which will carry part of the return current.</summary>
+    AcrossAnotherLine,
+
+    /// <summary>The stake stands beside another line and feeds it.</summary>
+    BesideAnotherLine,
+}
+
+/// <summary>A fault of the stake's place.</summary>
+/// <param name="Measured">Degrees off square, or metres to the line.</param>
+/// <param name="LineName">The other line, for faults that have one.</param>
+public sealed record StakeFinding(StakeFault Fault, double Measured, string? LineName);
+
+/// <summary>A line that is known or believed to be near.</summary>
+public sealed record KnownLine(string Name, Run Run);
+
+/// <summary>Where the stake should stand: square to the line, away from it, not across or beside another.</summary>
+public static class StakePlacement
+{
+    /// <summary>More than this off a right angle is worth moving the stake for.</summary>
+    public const double SquareWithinDegrees = 25;
+
+    /// <summary>Nearer than this to the target the soil current runs back along it.</summary>
+    public const double LeastMetresFromLine = 5;
+
+    /// <summary>Nearer than this to another line the stake drives current into it.</summary>
+    public const double LeastMetresFromOther = 2;
+
+    /// <summary>Findings, worst first; empty when the place is good.</summary>
+    /// <param name="connection">Where the line is connected.</param>
+    /// <param name="stake">Where the stake stands.</param>
+    /// <param name="target">The line hooked up to, where its run is known or expected.</param>
+    /// <param name="others">Other known or expected lines.</param>
+    public static IReadOnlyList<StakeFinding> Judge(
+        SitePoint connection, SitePoint stake, Run? target, IReadOnlyList<KnownLine> others)
+    {
+        var findings = new List<StakeFinding>();
+        if (connection.DistanceTo(stake) < 0.01)
+        {
+            return [new StakeFinding(StakeFault.TooNear, 0, null)];
+        }
+
+        var lead = new Run([connection, stake]);
+        foreach (var other in others)
+        {
+            // Touching at the connection itself is the target's own box, not a crossing.
+            if (lead.CrossingsWith(other.Run).Any(c => c.ChainageMetres > 0.5))
+            {
+                findings.Add(new StakeFinding(StakeFault.AcrossAnotherLine, 0, other.Name));
+            }
+            else if (Math.Abs(other.Run.Project(stake).OffsetMetres) < LeastMetresFromOther)
+            {
+                findings.Add(new StakeFinding(StakeFault.BesideAnotherLine, Math.Abs(other.Run.Project(stake).OffsetMetres), other.Name));
+            }
+        }
+
+        var away = target is null ? connection.DistanceTo(stake) : Math.Abs(target.Project(stake).OffsetMetres);
+        if (away < LeastMetresFromLine)
+        {
+            findings.Add(new StakeFinding(StakeFault.TooNear, away, null));
+        }
+
+        if (target is not null)
+        {
+            var off = DegreesOffSquare(connection, stake, target);
+            if (off > SquareWithinDegrees)
+            {
+                findings.Add(new StakeFinding(StakeFault.NotSquare, off, null));
+            }
+        }
+
+        return findings;
+    }
+
+    /// <summary>How far the lead is from a right angle to the line at the connection, 0 (square) to 90 (along it).</summary>
+    public static double DegreesOffSquare(SitePoint connection, SitePoint stake, Run target)
+    {
+        var ahead = target.DirectionAt(target.Project(connection).ChainageMetres);
+        var along = Math.Abs((stake - connection).Unit().Dot(ahead));
+        return Math.Asin(Math.Min(1, along)) * 180 / Math.PI;
+    }
+}

@@ -1,0 +1,236 @@
+using GentleMole.Core.Marking;
+using GentleMole.Core.Pinpoint;
+using GentleMole.Core.Site;
+
+namespace GentleMole.Core.Trace;
+
+/// <summary>The one thing that decided a verdict.</summary>
+public enum DotFinding
+{
+    SignsAgree,
+    TooFewSigns,
+    CurrentElsewhere,
+    CurrentRunsBack,
+    PeakNullApart,
+    NotOneLine,
+    CurrentOff,
+    LostSidewaysSilence,
+    SeveralSmallSigns,
+    NearSource,
+    AtFeature,
+    OutsideTolerance,
+}
+
+/// <summary>What to do next.</summary>
+public enum NextStep
+{
+    MarkIt,
+    TakeNull,
+    TakeCurrent,
+    TakeDepth,
+    TakeAcross,
+    LowerFrequency,
+    CompareCurrents,
+    CheckBond,
+    StepAway,
+    DotsBeyond,
+    Escalate,
+}
+
+/// <summary>A school's mark at a dot, with the chance that the line is inside the tolerance of it.</summary>
+public sealed record MarkChoice(SchoolMark Mark, double Chance, bool IsPlaceDefault);
+
+/// <summary>The verdict on a dot, as data.</summary>
+/// <param name="Position">Across the line from the dot, right positive, metres, 95 %.</param>
+/// <param name="Depth">To the centre, metres, 95 %; null when no depth was taken.</param>
+/// <param name="Ahead">Walking direction that right and left refer to.</param>
+/// <param name="ApartMetres">Null place less peak place, if a null was taken.</param>
+/// <param name="Neighbour">Direction across (+1 right, −1 left) in which something else must lie; 0 when nothing says so.</param>
+/// <param name="Across">The fit of the readings across, if taken.</param>
+public sealed record DotJudgement(
+    Verdict Verdict,
+    DotFinding Finding,
+    NextStep Next,
+    IReadOnlyList<Sign> Signs,
+    Estimate Position,
+    Estimate? Depth,
+    IReadOnlyList<MarkChoice> Marks,
+    SitePoint Ahead,
+    double? ApartMetres,
+    int Neighbour,
+    PinpointResult? Across)
+{
+    public int Agreeing => Signs.Count(s => s.Agrees);
+
+    /// <summary>The mark of the place's school.</summary>
+    public SchoolMark PlaceMark => (Marks.FirstOrDefault(m => m.IsPlaceDefault) ?? Marks[0]).Mark;
+}
+
+/// <summary>
+/// Combines the independent signs at a dot into one verdict with its reasons: agreement of peak and null, one-line fit,
+/// current against what was sent and against the last dot, lift, depth, direction, sideways response.
+/// </summary>
+public static class DotJudge
+{
+    /// <summary>Fewer signs than this cannot make a sound verdict, however well they agree.</summary>
+    public const int FewestSigns = 3;
+
+    /// <summary>Below this part of the current expected, the signal is on something else.</summary>
+    public const double FarLess = 0.6;
+
+    /// <summary>Noise assumed for typed readings across: two percent and two hundredths of the largest.</summary>
+    public static ReadingNoise NoiseFor(IReadOnlyList<CrossReading> across) =>
+        new(0.02, across.Count == 0 ? 1 : 0.005 * across.Max(r => r.Peak));
+
+    /// <summary>Judges a dot. Readings across that cannot be fitted are left out; check them first with <see cref="CrossReadingRules"/>.</summary>
+    public static DotJudgement Judge(DotObservation dot, DotContext context)
+    {
+        PinpointResult? across = null;
+        if (dot.Across.Count > 0)
+        {
+            var fitted = Pinpointing.Single(dot.Across, NoiseFor(dot.Across), context.ToleranceMetres, null);
+            across = fitted.IsGood ? fitted.Value : null;
+        }
+
+        var reader = new SignReader(dot, context, across);
+        var signs = reader.Read();
+        var position = PositionOf(dot, reader, across);
+        var (verdict, finding, next) = Decide(dot, context, reader, signs, position);
+        var depth = DepthOf(dot, reader, signs, across);
+        var apartSign = signs.FirstOrDefault(s => s.Kind == SignKind.PeakToNull);
+        var neighbour = apartSign is { Agrees: false } && reader.Apart is { } apart ? Math.Sign(apart) : 0;
+        return new DotJudgement(
+            verdict, finding, next, signs, position, depth, Marks(dot, context, reader, position, neighbour != 0, across),
+            context.AheadAt(dot), reader.Apart, neighbour, across);
+    }
+
+    private static (Verdict Verdict, DotFinding Finding, NextStep Next) Decide(
+        DotObservation dot, DotContext context, SignReader reader, IReadOnlyList<Sign> signs, Estimate position)
+    {
+        Sign? Failing(SignKind kind) => signs.FirstOrDefault(s => s.Kind == kind && s.Outcome == SignOutcome.Disagrees);
+
+        if (Failing(SignKind.CurrentDirection) is not null)
+        {
+            return (Verdict.Reject, DotFinding.CurrentRunsBack, NextStep.CheckBond);
+        }
+
+        if (Failing(SignKind.Current) is { } current && current.Measured < FarLess * ExpectedCurrent(context))
+        {
+            return (Verdict.Reject, DotFinding.CurrentElsewhere, NextStep.CompareCurrents);
+        }
+
+        var half = Math.Max(position.High95 - position.Value, position.Value - position.Low95);
+        if (Failing(SignKind.PeakToNull) is { } apart)
+        {
+            return apart.Measured > context.ToleranceMetres || half > context.ToleranceMetres
+                ? (Verdict.Reject, DotFinding.OutsideTolerance, dot.Across.Count == 0 ? NextStep.TakeAcross : NextStep.Escalate)
+                : (Verdict.Caution, DotFinding.PeakNullApart, dot.Across.Count == 0 ? NextStep.TakeAcross : NextStep.LowerFrequency);
+        }
+
+        if (Failing(SignKind.OneLineFits) is not null)
+        {
+            return (Verdict.Caution, DotFinding.NotOneLine, NextStep.LowerFrequency);
+        }
+
+        if (Failing(SignKind.Current) is not null)
+        {
+            return (Verdict.Caution, DotFinding.CurrentOff, NextStep.CompareCurrents);
+        }
+
+        if (Failing(SignKind.Sideways) is not null)
+        {
+            return (Verdict.Caution, DotFinding.LostSidewaysSilence, dot.Across.Count == 0 ? NextStep.TakeAcross : NextStep.LowerFrequency);
+        }
+
+        if (signs.Count < FewestSigns || !signs.Any(s => s.Kind is SignKind.PeakToNull or SignKind.OneLineFits))
+        {
+            return (Verdict.Caution, DotFinding.TooFewSigns, Missing(dot, reader));
+        }
+
+        if (signs.Count(s => s.Outcome == SignOutcome.Disagrees) >= 2)
+        {
+            return (Verdict.Caution, DotFinding.SeveralSmallSigns, NextStep.TakeAcross);
+        }
+
+        if (reader.NearSource)
+        {
+            return (Verdict.Caution, DotFinding.NearSource, NextStep.StepAway);
+        }
+
+        return signs.Any(s => s.Outcome == SignOutcome.ExcusedHere)
+            ? (Verdict.Caution, DotFinding.AtFeature, NextStep.DotsBeyond)
+            : (Verdict.Sound, DotFinding.SignsAgree, NextStep.MarkIt);
+    }
+
+    private static double ExpectedCurrent(DotContext context) =>
+        context.Previous?.CurrentMilliamps ?? (context.SentMilliamps ?? 0) * 0.6;
+
+    private static NextStep Missing(DotObservation dot, SignReader reader) =>
+        reader.Apart is null ? NextStep.TakeNull
+        : dot.CurrentMilliamps is null ? NextStep.TakeCurrent
+        : dot.DepthMetres is null ? NextStep.TakeDepth
+        : NextStep.TakeAcross;
+
+    private static Estimate PositionOf(DotObservation dot, SignReader reader, PinpointResult? across)
+    {
+        if (across is not null)
+        {
+            return across.Position;
+        }
+
+        var peakHalf = 1.96 * SignReader.PeakSigma(reader.Depth);
+        if (dot.NullOffsetMetres is not { } apart)
+        {
+            // Without a null nothing bounds what a neighbour may have done to the peak.
+            return Estimate.Symmetric(0, Math.Max(0.15, 0.15 * reader.Depth) + peakHalf);
+        }
+
+        var limit = Math.Max(0.05, 2.2 * Math.Sqrt(Square(SignReader.PeakSigma(reader.Depth)) + Square(SignReader.NullSigma(reader.Depth))));
+        return Math.Abs(apart) <= limit
+            ? Estimate.Symmetric(0, 1.96 * Math.Sqrt((4 * Square(SignReader.PeakSigma(reader.Depth))) + Square(SignReader.NullSigma(reader.Depth))))
+            : Distortion.Corrected(0, apart, peakHalf);
+    }
+
+    private static Estimate? DepthOf(DotObservation dot, SignReader reader, IReadOnlyList<Sign> signs, PinpointResult? across)
+    {
+        if (dot.DepthMetres is not { } shown)
+        {
+            return across?.Depth;
+        }
+
+        var half = 1.96 * Math.Sqrt(Square(DepthMethods.ShownDepthPart * shown) + Square(0.015));
+        foreach (var sign in signs.Where(s => !s.Agrees))
+        {
+            half += sign.Kind switch
+            {
+                SignKind.Lift => Math.Abs(sign.Measured - 1) * shown / 2,
+                SignKind.DepthTurnedRound => sign.Measured / 2,
+                SignKind.PeakToNull => sign.Measured / 2,
+                _ => 0,
+            };
+        }
+
+        var depth = Estimate.Symmetric(shown, half);
+        return across is null ? depth : depth.Including(across.Depth.Value);
+    }
+
+    private static List<MarkChoice> Marks(
+        DotObservation dot, DotContext context, SignReader reader, Estimate position, bool distorted, PinpointResult? across)
+    {
+        var peak = across?.PeakOffsetMetres ?? 0;
+        var silent = across?.NullOffsetMetres ?? (dot.NullOffsetMetres is { } n ? n : (double?)null);
+        var marks = MarkingSchools.Marks(peak, silent, position, context.ToleranceMetres);
+        var sigma = Math.Max(position.HalfWidth / 1.96, 1e-4);
+        return [.. marks.Select(mark =>
+        {
+            var reach = mark.Reach(context.ToleranceMetres);
+            var (from, to) = (mark.OffsetMetres - reach, mark.OffsetMetres + reach);
+            var chance = distorted && silent is { } zero
+                ? Distortion.ChanceWithin(from, to, peak, zero, SignReader.PeakSigma(reader.Depth), SignReader.NullSigma(reader.Depth))
+                : Distortion.Normal((to - position.Value) / sigma) - Distortion.Normal((from - position.Value) / sigma);
+            return new MarkChoice(mark, chance, mark.School == context.School);
+        })];
+    }
+
+    private static double Square(double x) => x * x;
+}

@@ -1,0 +1,146 @@
+using GentleMole.Core.Marking;
+using GentleMole.Core.Site;
+
+namespace GentleMole.Core.Trace;
+
+/// <summary>One accepted dot of a line, corrected to where the mark goes.</summary>
+/// <param name="Place">Place of the mark on the site.</param>
+/// <param name="AcrossHalfWidthMetres">± of the position across the line, 95 %.</param>
+/// <param name="Depth">To the centre, 95 %; null when not measured.</param>
+/// <param name="Number">Number of the dot as the person knows it.</param>
+public sealed record MarkPoint(
+    SitePoint Place, double AcrossHalfWidthMetres, Estimate? Depth, Verdict Verdict, int Number, bool Exposed = false);
+
+/// <summary>A stretch of a marked line between two dots.</summary>
+/// <param name="TooLong">No dot for longer than <see cref="TracedLine.LongestGapMetres"/>: what lies between is a guess.</param>
+public sealed record Stretch(
+    MarkPoint From,
+    MarkPoint To,
+    double FromChainageMetres,
+    double ToChainageMetres,
+    double AcrossHalfWidthMetres,
+    Estimate? Depth,
+    QualityLevel Quality,
+    Verdict Confidence,
+    bool TooLong)
+{
+    public double LengthMetres => ToChainageMetres - FromChainageMetres;
+}
+
+/// <summary>The line through the accepted dots of one utility, in order along it, with its stretches.</summary>
+public sealed class TracedLine
+{
+    /// <summary>Dots further apart leave a stretch unproven; every few metres is usual, closer on bends.</summary>
+    public const double LongestGapMetres = 10;
+
+    private TracedLine(IReadOnlyList<MarkPoint> points, Run? run, IReadOnlyList<Stretch> stretches) =>
+        (Points, Run, Stretches) = (points, run, stretches);
+
+    public IReadOnlyList<MarkPoint> Points { get; }
+
+    /// <summary>Null with fewer than two dots.</summary>
+    public Run? Run { get; }
+
+    public IReadOnlyList<Stretch> Stretches { get; }
+
+    /// <summary>
+    /// Joins dots. They are put in order along the line by cheapest insertion in the order they were taken, so that a dot
+    /// added afterwards between two others falls between them.
+    /// </summary>
+    public static TracedLine Join(IEnumerable<MarkPoint> inOrderTaken)
+    {
+        var points = new List<MarkPoint>();
+        foreach (var point in inOrderTaken)
+        {
+            if (!points.Any(p => p.Place.DistanceTo(point.Place) < 0.005))
+            {
+                points.Insert(BestSlot(points, point.Place), point);
+            }
+        }
+
+        if (points.Count < 2)
+        {
+            return new TracedLine(points, null, []);
+        }
+
+        var run = new Run(points.Select(p => p.Place));
+        var stretches = new List<Stretch>();
+        for (var i = 0; i + 1 < points.Count; i++)
+        {
+            var (a, b) = (points[i], points[i + 1]);
+            var (from, to) = (run.ChainageOf(i), run.ChainageOf(i + 1));
+            var tooLong = to - from > LongestGapMetres;
+            stretches.Add(new Stretch(
+                a, b, from, to, Math.Max(a.AcrossHalfWidthMetres, b.AcrossHalfWidthMetres), Between(a.Depth, b.Depth),
+                a.Exposed && b.Exposed ? QualityLevel.A : QualityOf(a, b, tooLong),
+                (Verdict)Math.Max((int)Worse(a, b), tooLong ? (int)Verdict.Caution : 0), tooLong));
+        }
+
+        return new TracedLine(points, run, stretches);
+    }
+
+    /// <summary>Depth at a chainage, straight between the dots; null where a dot beside it has none.</summary>
+    public Estimate? DepthAt(double chainageMetres)
+    {
+        foreach (var stretch in Stretches)
+        {
+            if (chainageMetres <= stretch.ToChainageMetres + 1e-9)
+            {
+                if (stretch.From.Depth is not { } a || stretch.To.Depth is not { } b)
+                {
+                    return stretch.Depth;
+                }
+
+                var part = Math.Clamp((chainageMetres - stretch.FromChainageMetres) / stretch.LengthMetres, 0, 1);
+                double Mix(double x, double y) => x + (part * (y - x));
+                return new Estimate(Mix(a.Value, b.Value), Mix(a.Low95, b.Low95), Mix(a.High95, b.High95));
+            }
+        }
+
+        return null;
+    }
+
+    /// <summary>
+    /// A stretch is never better than its evidence: level B needs position and depth measured at both ends and no long gap
+    /// between; a gap or a dot marked against its verdict is no better than what the plans say.
+    /// </summary>
+    private static QualityLevel QualityOf(MarkPoint a, MarkPoint b, bool tooLong) =>
+        tooLong || Worse(a, b) == Verdict.Reject ? QualityLevel.D
+        : a.Depth is null || b.Depth is null ? QualityLevel.C
+        : QualityLevel.B;
+
+    private static Verdict Worse(MarkPoint a, MarkPoint b) => (Verdict)Math.Max((int)a.Verdict, (int)b.Verdict);
+
+    private static Estimate? Between(Estimate? a, Estimate? b) => (a, b) switch
+    {
+        ({ } x, { } y) => new Estimate((x.Value + y.Value) / 2, Math.Min(x.Low95, y.Low95), Math.Max(x.High95, y.High95)),
+        _ => a ?? b,
+    };
+
+    private static int BestSlot(List<MarkPoint> points, SitePoint place)
+    {
+        if (points.Count < 2)
+        {
+            return points.Count;
+        }
+
+        var best = points.Count;
+        var least = place.DistanceTo(points[^1].Place);
+        if (place.DistanceTo(points[0].Place) < least)
+        {
+            (best, least) = (0, place.DistanceTo(points[0].Place));
+        }
+
+        for (var i = 1; i < points.Count; i++)
+        {
+            var added = place.DistanceTo(points[i - 1].Place) + place.DistanceTo(points[i].Place)
+                - points[i - 1].Place.DistanceTo(points[i].Place);
+            if (added < least)
+            {
+                (best, least) = (i, added);
+            }
+        }
+
+        return best;
+    }
+}

@@ -1,0 +1,92 @@
+using CsvHelper;
+
+namespace GentleMole.Exchange;
+
+/// <summary>One row of the readings table. Names and units as in the HTTP API; what was not taken is empty.</summary>
+public sealed record ReadingRow
+{
+    public required Guid Id { get; init; }
+
+    public required DateTime TakenAt { get; init; }
+
+    public required string Utility { get; init; }
+
+    public required double EastMetres { get; init; }
+
+    public required double NorthMetres { get; init; }
+
+    public double? Peak { get; init; }
+
+    public double? Null { get; init; }
+
+    public double? DepthMetres { get; init; }
+
+    public double? CurrentMilliamps { get; init; }
+
+    public double? DirectionDegrees { get; init; }
+
+    public double? FrequencyHertz { get; init; }
+
+    public double? NullOffsetMetres { get; init; }
+
+    public double? LiftMetres { get; init; }
+
+    public double? LiftedDepthMetres { get; init; }
+
+    public double? SidewaysPercent { get; init; }
+
+    public double? TurnedDepthMetres { get; init; }
+
+    public string State { get; init; } = "";
+
+    public string Note { get; init; } = "";
+}
+
+/// <summary>The readings of a job as CSV (RFC 4180), one row a reading, written as it is read from the store.</summary>
+public static class ReadingsCsv
+{
+    private static readonly string[] Header =
+    [
+        "id", "takenAt", "utility", "eastMetres", "northMetres", "peak", "null", "depthMetres", "currentMilliamps",
+        "directionDegrees", "frequencyHertz", "nullOffsetMetres", "liftMetres", "liftedDepthMetres", "sidewaysPercent",
+        "turnedDepthMetres", "state", "note",
+    ];
+
+    // Text that a spreadsheet would run as a formula gets an apostrophe before it; spreadsheets show it as text.
+    private static readonly CsvWriterOptions Options = new() { Injection = CsvInjection.Escape };
+
+    /// <summary>Writes header and rows; the stream stays open.</summary>
+    public static async Task WriteAsync(IAsyncEnumerable<ReadingRow> rows, Stream stream, CancellationToken cancellation = default)
+    {
+        var csv = CsvWriter.Create(stream, Options, leaveOpen: true);
+        await using (csv.ConfigureAwait(false))
+        {
+            csv.WriteHeader(Header);
+            await foreach (var row in rows.WithCancellation(cancellation).ConfigureAwait(false))
+            {
+                WriteFields(csv, row);
+                await csv.EndRecordAsync(cancellation).ConfigureAwait(false);
+            }
+
+            await csv.FlushAsync(cancellation).ConfigureAwait(false);
+        }
+    }
+
+    private static void WriteFields(CsvWriter csv, ReadingRow row)
+    {
+        csv.WriteField(row.Id);
+        csv.WriteField(DateTime.SpecifyKind(row.TakenAt, DateTimeKind.Utc), "yyyy-MM-dd'T'HH:mm:ss.FFFFFFF'Z'");
+        csv.WriteField(row.Utility);
+        foreach (var number in new[]
+        {
+            row.EastMetres, row.NorthMetres, row.Peak, row.Null, row.DepthMetres, row.CurrentMilliamps, row.DirectionDegrees,
+            row.FrequencyHertz, row.NullOffsetMetres, row.LiftMetres, row.LiftedDepthMetres, row.SidewaysPercent, row.TurnedDepthMetres,
+        })
+        {
+            csv.WriteField(number);
+        }
+
+        csv.WriteField(row.State);
+        csv.WriteField(row.Note);
+    }
+}

@@ -1,0 +1,39 @@
+using GentleMole.Core.Signal;
+using GentleMole.Core.Site;
+
+namespace GentleMole.Store.Model;
+
+/// <summary>How the signal was put on a line: the first thing asked when a mark is wrong.</summary>
+public sealed class Hookup
+{
+    public int Id { get; set; }
+
+    public int JobId { get; set; }
+
+    public int LineId { get; set; }
+
+    public HookupMethod Method { get; set; }
+
+    /// <summary>What was clipped to, in words: "tracer wire, valve box 3".</summary>
+    public string ConnectedTo { get; set; } = "";
+
+    public double ConnectionEast { get; set; }
+
+    public double ConnectionNorth { get; set; }
+
+    public double? StakeEast { get; set; }
+
+    public double? StakeNorth { get; set; }
+
+    public double? FrequencyHertz { get; set; }
+
+    public double? SentMilliamps { get; set; }
+
+    public double? Volts { get; set; }
+
+    public DateTime MadeAt { get; set; }
+
+    public SitePoint Connection => new(ConnectionEast, ConnectionNorth);
+
+    public SitePoint? Stake => StakeEast is { } e && StakeNorth is { } n ? new SitePoint(e, n) : null;
+}

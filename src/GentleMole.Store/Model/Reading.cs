@@ -1,0 +1,80 @@
+using GentleMole.Core.Pinpoint;
+using GentleMole.Core.Site;
+using GentleMole.Core.Trace;
+
+namespace GentleMole.Store.Model;
+
+/// <summary>
+/// What the receiver showed at one place. A dot placed on a page and a reading sent by a device are the same thing; the
+/// device makes the id, so that a reading sent twice is stored once.
+/// </summary>
+public sealed class Reading
+{
+    public Guid Id { get; set; }
+
+    public int JobId { get; set; }
+
+    /// <summary>Null when the utility that the device named is not on the notice.</summary>
+    public int? LineId { get; set; }
+
+    public int? HookupId { get; set; }
+
+    /// <summary>Number of the dot within its line, from 1, in the order taken.</summary>
+    public int Number { get; set; }
+
+    public DateTime TakenAt { get; set; }
+
+    public required string Utility { get; set; }
+
+    public double EastMetres { get; set; }
+
+    public double NorthMetres { get; set; }
+
+    public double? Peak { get; set; }
+
+    public double? Null { get; set; }
+
+    public double? DepthMetres { get; set; }
+
+    public double? CurrentMilliamps { get; set; }
+
+    public double? DirectionDegrees { get; set; }
+
+    public double? FrequencyHertz { get; set; }
+
+    public double? NullOffsetMetres { get; set; }
+
+    public double? LiftMetres { get; set; }
+
+    public double? LiftedDepthMetres { get; set; }
+
+    public double? SidewaysPercent { get; set; }
+
+    public double? TurnedDepthMetres { get; set; }
+
+    public bool? CurrentRunsAway { get; set; }
+
+    public LineFeature Feature { get; set; }
+
+    public List<CrossReading> Across { get; set; } = [];
+
+    public DotState State { get; set; }
+
+    /// <summary>Why it was marked against its verdict, or left out.</summary>
+    public string StateNote { get; set; } = "";
+
+    public SitePoint Place => new(EastMetres, NorthMetres);
+}
+
+/// <summary>What the person decided about a dot.</summary>
+public enum DotState
+{
+    /// <summary>Read, not yet decided.</summary>
+    Taken,
+
+    /// <summary>Marked: the line goes through it.</summary>
+    Accepted,
+
+    /// <summary>Kept as evidence; the line does not go through it.</summary>
+    Doubtful,
+}

@@ -1,0 +1,40 @@
+using GentleMole.Core.Lines;
+using GentleMole.Core.Site;
+
+namespace GentleMole.Store.Model;
+
+/// <summary>A utility that the notice asks about; each must get an answer.</summary>
+public sealed class SoughtLine
+{
+    public int Id { get; set; }
+
+    public int JobId { get; set; }
+
+    public UtilityKind Kind { get; set; }
+
+    public required string Owner { get; set; }
+
+    public string Material { get; set; } = "";
+
+    public double? OutsideDiameterMetres { get; set; }
+
+    /// <summary>Where plans say it runs; evidence of level D until it is tied to something seen.</summary>
+    public List<SitePoint> ExpectedRun { get; set; } = [];
+
+    public LineAnswer Answer { get; set; }
+
+    /// <summary>Why it was not found, or to whom it was passed on and with what question.</summary>
+    public string AnswerNote { get; set; } = "";
+
+    public DateTime? AnsweredAt { get; set; }
+}
+
+/// <summary>What the person who digs is told about one utility.</summary>
+public enum LineAnswer
+{
+    Pending,
+    Marked,
+    Clear,
+    NotFound,
+    Escalated,
+}

@@ -1,0 +1,43 @@
+using GentleMole.Store.Model;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Design;
+using Microsoft.Extensions.DependencyInjection;
+
+namespace GentleMole.Store;
+
+/// <summary>Registers the store and brings its file up to date.</summary>
+public static class StoreSetup
+{
+    public static IServiceCollection AddMoleStore(this IServiceCollection services, string dataDirectory)
+    {
+        Directory.CreateDirectory(dataDirectory);
+        var file = Path.Combine(dataDirectory, "gentle-mole.db");
+        return services.AddDbContextPool<MoleDb>(options => Configure(options, file));
+    }
+
+    /// <summary>Runs the migrations and makes sure that there is a firm row.</summary>
+    public static async Task PrepareAsync(MoleDb db, CancellationToken cancellation = default)
+    {
+        await db.Database.MigrateAsync(cancellation).ConfigureAwait(false);
+        if (!await db.Firms.AnyAsync(cancellation).ConfigureAwait(false))
+        {
+            db.Firms.Add(new Firm());
+            await db.SaveChangesAsync(cancellation).ConfigureAwait(false);
+        }
+    }
+
+    internal static void Configure(DbContextOptionsBuilder options, string file) => options
+        .UseSqlite($"Data Source={file}", sqlite => sqlite.UseQuerySplittingBehavior(QuerySplittingBehavior.SplitQuery))
+        .AddInterceptors(new SafeConnection());
+}
+
+/// <summary>Used by the migrations tool alone.</summary>
+internal sealed class DesignTimeFactory : IDesignTimeDbContextFactory<MoleDb>
+{
+    public MoleDb CreateDbContext(string[] args)
+    {
+        var options = new DbContextOptionsBuilder<MoleDb>();
+        StoreSetup.Configure(options, Path.Combine(Path.GetTempPath(), "gentle-mole-design.db"));
+        return new MoleDb(options.Options);
+    }
+}
