@@ -43,6 +43,7 @@ public sealed class MoleDb(DbContextOptions<MoleDb> options) : DbContext(options
         modelBuilder.Entity<Hookup>(hookup =>
         {
             hookup.Ignore(h => h.Connection).Ignore(h => h.Stake);
+            hookup.HasMany(h => h.Readings).WithOne().HasForeignKey(r => r.HookupId);
             hookup.HasOne<SoughtLine>().WithMany().HasForeignKey(h => h.LineId);
         });
         modelBuilder.Entity<Reading>(reading =>
@@ -52,7 +53,6 @@ public sealed class MoleDb(DbContextOptions<MoleDb> options) : DbContext(options
             reading.Property(r => r.Across).HasConversion(AsJson<CrossReading>(), Compared<CrossReading>());
             reading.Ignore(r => r.Place);
             reading.HasOne<SoughtLine>().WithMany().HasForeignKey(r => r.LineId);
-            reading.HasOne<Hookup>().WithMany().HasForeignKey(r => r.HookupId);
             reading.HasIndex(r => new { r.JobId, r.TakenAt });
         });
         modelBuilder.Entity<SiteFeature>(feature =>

@@ -375,7 +375,7 @@ namespace GentleMole.Store.Migrations
             modelBuilder.Entity("GentleMole.Store.Model.Reading", b =>
                 {
                     b.HasOne("GentleMole.Store.Model.Hookup", null)
-                        .WithMany()
+                        .WithMany("Readings")
                         .HasForeignKey("HookupId");
 
                     b.HasOne("GentleMole.Store.Model.Job", null)
@@ -405,6 +405,11 @@ namespace GentleMole.Store.Migrations
                         .HasForeignKey("JobId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.Hookup", b =>
+                {
+                    b.Navigation("Readings");
                 });
 
             modelBuilder.Entity("GentleMole.Store.Model.Job", b =>

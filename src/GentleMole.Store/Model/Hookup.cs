@@ -33,6 +33,9 @@ public sealed class Hookup
 
     public DateTime MadeAt { get; set; }
 
+    /// <summary>Readings taken with this hookup.</summary>
+    public List<Reading> Readings { get; } = [];
+
     public SitePoint Connection => new(ConnectionEast, ConnectionNorth);
 
     public SitePoint? Stake => StakeEast is { } e && StakeNorth is { } n ? new SitePoint(e, n) : null;

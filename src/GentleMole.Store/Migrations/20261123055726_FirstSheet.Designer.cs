@@ -11,7 +11,7 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace GentleMole.Store.Migrations
 {
     [DbContext(typeof(MoleDb))]
-    [Migration("20261123055347_FirstSheet")]
+    [Migration("20261123055726_FirstSheet")]
     partial class FirstSheet
     {
         /// <inheritdoc />
@@ -378,7 +378,7 @@ namespace GentleMole.Store.Migrations
             modelBuilder.Entity("GentleMole.Store.Model.Reading", b =>
                 {
                     b.HasOne("GentleMole.Store.Model.Hookup", null)
-                        .WithMany()
+                        .WithMany("Readings")
                         .HasForeignKey("HookupId");
 
                     b.HasOne("GentleMole.Store.Model.Job", null)
@@ -408,6 +408,11 @@ namespace GentleMole.Store.Migrations
                         .HasForeignKey("JobId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.Hookup", b =>
+                {
+                    b.Navigation("Readings");
                 });
 
             modelBuilder.Entity("GentleMole.Store.Model.Job", b =>

@@ -1,0 +1,70 @@
+using GentleMole.Core.Lines;
+using GentleMole.Core.Marking;
+using GentleMole.Store.Model;
+using Microsoft.EntityFrameworkCore;
+
+namespace GentleMole.Store.Demo;
+
+/// <summary>Made-up jobs of a made-up firm, so that the whole way can be seen at once.</summary>
+public static class DemoData
+{
+    /// <summary>Puts the demo in, once: a directory that holds jobs already is left alone.</summary>
+    /// <param name="nowUtc">The demo's dates are laid round this moment.</param>
+    public static async Task SeedAsync(MoleDb db, DateTime nowUtc, CancellationToken cancellation = default)
+    {
+        if (await db.Jobs.AnyAsync(cancellation).ConfigureAwait(false))
+        {
+            return;
+        }
+
+        var transaction = await db.Database.BeginTransactionAsync(cancellation).ConfigureAwait(false);
+        await using var ending = transaction.ConfigureAwait(false);
+        var firm = await db.Firms.SingleAsync(cancellation).ConfigureAwait(false);
+        (firm.Name, firm.PlaceName) = ("Burrow & Lantern Locating", "Pellow Bay");
+        (firm.HomeLatitude, firm.HomeLongitude) = (49.7312, -7.4120);
+        (firm.ToleranceMetres, firm.School) = (0.5, MarkSchool.Corrected);
+        for (var year = nowUtc.Year; year <= nowUtc.Year + 1; year++)
+        {
+            db.Holidays.AddRange(
+                new HolidayRow { Date = new DateOnly(year, 1, 1), Name = "New Year's Day" },
+                new HolidayRow { Date = new DateOnly(year, 5, 14), Name = "Lantern Day" },
+                new HolidayRow { Date = new DateOnly(year, 8, 28), Name = "Regatta Monday" },
+                new HolidayRow { Date = new DateOnly(year, 12, 25), Name = "Christmas Day" },
+                new HolidayRow { Date = new DateOnly(year, 12, 26), Name = "Boxing Day" });
+        }
+
+        var (lido, floodlights) = (LidoJob.Make(nowUtc), FloodlightsJob.Make(nowUtc));
+        db.Jobs.AddRange(lido, Footbridge(nowUtc), floodlights);
+        await db.SaveChangesAsync(cancellation).ConfigureAwait(false);
+        LidoJob.Work(lido, nowUtc);
+        FloodlightsJob.Work(floodlights, nowUtc);
+        await db.SaveChangesAsync(cancellation).ConfigureAwait(false);
+        await transaction.CommitAsync(cancellation).ConfigureAwait(false);
+    }
+
+    private static Job Footbridge(DateTime nowUtc)
+    {
+        var job = new Job
+        {
+            Name = "Boating lake footbridge piles",
+            Where = "Boating lake, north bank, Pellow Bay",
+            Digger = "Marlow & Teague Civils",
+            Contact = "I. Teague, 555 0142",
+            Purpose = "Four driven piles and two pile caps for a footbridge",
+            Means = "Machine, piling rig",
+            DigDepthMetres = 6,
+            ReceivedAt = nowUtc.Date.AddDays(-1).AddHours(15).AddMinutes(40),
+            DigPlanned = DateOnly.FromDateTime(nowUtc.Date.AddDays(1)),
+            DigCorners = [new(4, 6), new(16, 4.5), new(17, 12), new(5, 13.5)],
+            OriginLatitude = 49.7341,
+            OriginLongitude = -7.4166,
+            OriginProvisional = true,
+            CreatedAt = nowUtc.AddDays(-1),
+        };
+        job.Lines.Add(new SoughtLine { Kind = UtilityKind.Electric, Owner = "Norrick Grid", Material = "path lighting cable" });
+        job.Lines.Add(new SoughtLine { Kind = UtilityKind.Water, Owner = "Pellow Water", Material = "PE, lake top-up", OutsideDiameterMetres = 0.063 });
+        job.Features.Add(new SiteFeature { Name = "water's edge", Shape = FeatureShape.Line, Points = [new(0, 2), new(9, 1), new(22, 1.8), new(30, 4)] });
+        job.Features.Add(new SiteFeature { Name = "boat shed", Shape = FeatureShape.Outline, Points = [new(20, 14), new(29, 14), new(29, 20), new(20, 20)] });
+        return job;
+    }
+}

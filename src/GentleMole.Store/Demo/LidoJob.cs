@@ -1,0 +1,66 @@
+using GentleMole.Core.Lines;
+using GentleMole.Store.Model;
+
+namespace GentleMole.Store.Demo;
+
+/// <summary>The job in hand: a trench across five services, traced as far as one doubtful stretch.</summary>
+internal static class LidoJob
+{
+    public static Job Make(DateTime nowUtc)
+    {
+        var job = new Job
+        {
+            Name = "Lido car park charging bays",
+            Where = "Lido car park, Strand Road, Pellow Bay",
+            Digger = "Ashdown & Quill Groundworks",
+            Contact = "R. Quill, 555 0117",
+            Purpose = "Cable trench for eight charging bays, 46 m",
+            Means = "Machine, by hand near marks",
+            DigDepthMetres = 0.8,
+            ReceivedAt = nowUtc.Date.AddDays(-4).AddHours(10).AddMinutes(20),
+            DigPlanned = DateOnly.FromDateTime(nowUtc.Date.AddDays(3)),
+            DigCorners = [new(15, 24.2), new(61, 24.2), new(61, 25.8), new(15, 25.8)],
+            Tape = [new(10, 20), new(64, 20)],
+            OriginLatitude = 49.7306,
+            OriginLongitude = -7.4093,
+            OriginProvisional = false,
+            CreatedAt = nowUtc.AddDays(-4),
+        };
+        job.Lines.AddRange(
+        [
+            new SoughtLine { Kind = UtilityKind.Water, Owner = "Pellow Water", Material = "ductile iron", OutsideDiameterMetres = 0.118, ExpectedRun = [new(21.8, 4), new(22.6, 33)], Answer = LineAnswer.Marked, AnsweredAt = nowUtc.AddHours(-3) },
+            new SoughtLine { Kind = UtilityKind.Gas, Owner = "Tamsin Gas", Material = "PE with tracer wire", OutsideDiameterMetres = 0.063, ExpectedRun = [new(46.6, 8), new(45.2, 40)] },
+            new SoughtLine { Kind = UtilityKind.Electric, Owner = "Norrick Grid", Material = "armoured cable", OutsideDiameterMetres = 0.052, ExpectedRun = [new(25, 34.4), new(41, 34), new(49.5, 28), new(50, 18), new(57, 9), new(66, 8)] },
+            new SoughtLine { Kind = UtilityKind.Communications, Owner = "Lanternet", Material = "fibre in duct, tracer", OutsideDiameterMetres = 0.11, ExpectedRun = [new(58.6, 3), new(58.6, 41)], Answer = LineAnswer.Marked, AnsweredAt = nowUtc.AddHours(-2) },
+            new SoughtLine { Kind = UtilityKind.Sewer, Owner = "Bay Drains Board", Material = "clay", OutsideDiameterMetres = 0.19, ExpectedRun = [new(33, 42), new(32, 3)], Answer = LineAnswer.Escalated, AnswerNote = "Clay, nothing metallic in it. Asked Bay Drains Board to open the chamber at 33.2 E, 38.0 N for a sonde.", AnsweredAt = nowUtc.AddHours(-1) },
+        ]);
+        job.Features.AddRange(
+        [
+            new SiteFeature { Name = "Lido, changing block", Shape = FeatureShape.Outline, Points = [new(9, 33.5), new(25, 33.5), new(25, 40), new(9, 40)] },
+            new SiteFeature { Name = "", Shape = FeatureShape.Line, Points = [new(5, 6.6), new(68, 6.6)] },
+            new SiteFeature { Name = "Strand Road", Shape = FeatureShape.Line, Points = [new(5, 2.2), new(68, 2.2)] },
+            new SiteFeature { Name = "valve box 3", Shape = FeatureShape.Spot, Points = [new(46.6, 8.2)] },
+            new SiteFeature { Name = "hydrant", Shape = FeatureShape.Spot, Points = [new(20.7, 5.2)] },
+            new SiteFeature { Name = "chamber", Shape = FeatureShape.Spot, Points = [new(59.4, 3)] },
+        ]);
+        for (var i = 0; i < 9; i++)
+        {
+            var east = 18.0 + (i * 5);
+            job.Features.Add(new SiteFeature { Name = "", Shape = FeatureShape.Line, Points = [new(east, 11.5), new(east, 17)] });
+        }
+
+        return job;
+    }
+
+    /// <summary>Hookups and readings, once the lines have their ids.</summary>
+    public static void Work(Job job, DateTime nowUtc)
+    {
+        var water = DemoHookup.Direct(job, UtilityKind.Water, "hydrant body", new(20.7, 5.2), new(12.6, 5.9), 40, 17.6, nowUtc.AddHours(-5));
+        var fibre = DemoHookup.Direct(job, UtilityKind.Communications, "tracer pin in chamber", new(59.4, 3.4), new(66.6, 4.2), 24, 26.9, nowUtc.AddHours(-3));
+        var gas = DemoHookup.Direct(job, UtilityKind.Gas, "tracer wire, valve box 3", new(46.6, 8.2), new(39.2, 8.0), 50, 31.5, nowUtc.AddHours(-1));
+        var random = new Random(4711);
+        DemoHookup.Walk(job, water, LidoGround.WaterEnergised, LidoGround.Water, [8, 12, 16, 20, 24, 27], -1, random, nowUtc.AddHours(-4.5));
+        DemoHookup.Walk(job, fibre, LidoGround.FibreEnergised, LidoGround.Fibre, [8, 13, 18, 23, 28, 33], -1, random, nowUtc.AddHours(-2.5));
+        DemoHookup.Walk(job, gas, LidoGround.GasEnergised, LidoGround.Gas, [6.5, 8.4, 10.2, 14.5, 17.2], 3, random, nowUtc.AddMinutes(-50));
+    }
+}

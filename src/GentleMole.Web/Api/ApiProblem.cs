@@ -1,0 +1,48 @@
+using GentleMole.Core;
+using Microsoft.AspNetCore.Mvc;
+
+namespace GentleMole.Web.Api;
+
+/// <summary>Every refusal of the API: problem details (RFC 9457), in words a person understands.</summary>
+internal static class ApiProblem
+{
+    public static IResult BadInput(IReadOnlyList<FieldError> errors) => Results.Problem(new ProblemDetails
+    {
+        Status = StatusCodes.Status400BadRequest,
+        Title = "Something in the request is not right.",
+        Detail = errors.Count == 1 ? errors[0].Sentence : $"{errors.Count} entries need attention; see errors.",
+        Extensions =
+        {
+            ["errors"] = errors.GroupBy(e => e.Field).ToDictionary(g => g.Key, g => g.Select(e => e.Sentence).ToArray()),
+        },
+    });
+
+    public static IResult BadInput(string field, string sentence) => BadInput([new FieldError(field, sentence)]);
+
+    public static IResult Status(int status, string? detail = null) => Results.Problem(new ProblemDetails
+    {
+        Status = status,
+        Title = TitleOf(status),
+        Detail = detail,
+    });
+
+    public static IResult NoSuchJob() => Status(StatusCodes.Status404NotFound, "There is no job with this id.");
+
+    /// <summary>Gives a body to refusals that the framework made without one.</summary>
+    public static Task FillEmptyAsync(HttpContext http) =>
+        Status(http.Response.StatusCode).ExecuteAsync(http);
+
+    private static string TitleOf(int status) => status switch
+    {
+        StatusCodes.Status401Unauthorized => "A bearer token is needed.",
+        StatusCodes.Status403Forbidden => "This is not open to you.",
+        StatusCodes.Status404NotFound => "There is nothing at this address.",
+        StatusCodes.Status405MethodNotAllowed => "This address does not take that method.",
+        StatusCodes.Status409Conflict => "This clashes with what is stored.",
+        StatusCodes.Status413PayloadTooLarge => "The body is too large; 5 MB is the most.",
+        StatusCodes.Status415UnsupportedMediaType => "The body must be sent as application/json.",
+        StatusCodes.Status429TooManyRequests => "Too many requests; wait a little.",
+        StatusCodes.Status500InternalServerError => "Something went wrong on our side; nothing was stored.",
+        _ => "The request cannot be served.",
+    };
+}

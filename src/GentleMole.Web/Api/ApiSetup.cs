@@ -1,0 +1,79 @@
+using System.Globalization;
+using System.Threading.RateLimiting;
+using Microsoft.AspNetCore.RateLimiting;
+using Microsoft.OpenApi;
+
+namespace GentleMole.Web.Api;
+
+/// <summary>Puts the HTTP API together: token, limits, refusals, routes, description.</summary>
+internal static class ApiSetup
+{
+    public const string Base = "/api/v1";
+    private const string Limit = "api";
+
+    public static void AddMoleApi(this IServiceCollection services, IConfiguration configuration)
+    {
+        var perMinute = configuration.GetValue("Api:RequestsPerMinute", 600);
+        services.AddRateLimiter(limiter =>
+        {
+            limiter.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
+            limiter.OnRejected = async (context, _) =>
+            {
+                var wait = context.Lease.TryGetMetadata(MetadataName.RetryAfter, out var after) ? after : TimeSpan.FromSeconds(10);
+                context.HttpContext.Response.Headers.RetryAfter =
+                    Math.Max(1, (int)Math.Ceiling(wait.TotalSeconds)).ToString(CultureInfo.InvariantCulture);
+                await ApiProblem.FillEmptyAsync(context.HttpContext);
+            };
+            limiter.AddPolicy(Limit, http => http.RequestServices.GetRequiredService<ApiToken>().IsDemo
+                ? RateLimitPartition.GetNoLimiter("demo")
+                : RateLimitPartition.GetFixedWindowLimiter("token", _ => new FixedWindowRateLimiterOptions
+                {
+                    PermitLimit = perMinute,
+                    Window = TimeSpan.FromMinutes(1),
+                }));
+        });
+        services.AddOpenApi("v1", options => options.AddDocumentTransformer((document, _, _) =>
+        {
+            document.Info.Title = "Gentle Mole";
+            document.Info.Version = "1";
+            document.Info.Description = "Readings in, calculations and drawings out. SI units, spelled out at the end of each name.";
+            document.Components ??= new OpenApiComponents();
+            document.Components.SecuritySchemes = new Dictionary<string, IOpenApiSecurityScheme>
+            {
+                ["bearer"] = new OpenApiSecurityScheme { Type = SecuritySchemeType.Http, Scheme = "bearer" },
+            };
+            document.Security = [new OpenApiSecurityRequirement { [new OpenApiSecuritySchemeReference("bearer", document)] = [] }];
+            return Task.CompletedTask;
+        }));
+    }
+
+    /// <summary>The token is looked at before body or id; refusals without a body get one.</summary>
+    public static void UseMoleApi(this WebApplication app)
+    {
+        app.UseWhen(http => http.Request.Path.StartsWithSegments(Base, StringComparison.OrdinalIgnoreCase), api =>
+        {
+            api.UseExceptionHandler(failed => failed.Run(ApiProblem.FillEmptyAsync));
+            api.UseStatusCodePages(context => ApiProblem.FillEmptyAsync(context.HttpContext));
+            api.Use(async (http, next) =>
+            {
+                if (http.RequestServices.GetRequiredService<ApiToken>().Admits(http.Request))
+                {
+                    await next(http);
+                    return;
+                }
+
+                http.Response.Headers.WWWAuthenticate = "Bearer";
+                await ApiProblem.Status(StatusCodes.Status401Unauthorized).ExecuteAsync(http);
+            });
+        });
+        app.UseRateLimiter();
+    }
+
+    public static void MapMoleApi(this WebApplication app)
+    {
+        var api = app.MapGroup(Base).RequireRateLimiting(Limit);
+        api.MapGroup("/bench").WithTags("Bench").MapBench();
+        api.MapGroup("/jobs").WithTags("Jobs").MapJobs();
+        app.MapOpenApi();
+    }
+}

@@ -1,0 +1,133 @@
+using GentleMole.Exchange;
+using GentleMole.Store;
+using GentleMole.Store.Model;
+using GentleMole.Web.Sheets;
+using Microsoft.EntityFrameworkCore;
+
+namespace GentleMole.Web.Api;
+
+/// <summary>Jobs, their readings, and what is taken away from them.</summary>
+internal static class JobsApi
+{
+    public static void MapJobs(this RouteGroupBuilder jobs)
+    {
+        jobs.MapGet("/", ListAsync).Produces<List<JobAnswer>>().WithSummary("Every job");
+        jobs.MapPost("/", CreateAsync)
+            .Accepts<NewJobRequest>("application/json").Produces<NewJobAnswer>(201).ProducesProblem(400)
+            .WithSummary("Open a job");
+        jobs.MapGet("/{id:int}", DetailAsync).Produces<JobDetailAnswer>().ProducesProblem(404).WithSummary("One job");
+        jobs.MapPost("/{id:int}/readings", ReadingsAsync)
+            .Accepts<ReadingsRequest>("application/json").Produces<ReadingsAnswer>().ProducesProblem(400).ProducesProblem(404).ProducesProblem(409)
+            .WithSummary("Send readings; a reading sent twice is stored once");
+        jobs.MapGet("/{id:int}/export/{format}", ExportAsync)
+            .Produces(200, contentType: "application/geo+json", additionalContentTypes: "text/csv").ProducesProblem(404)
+            .WithSummary("Take the job away as geojson or csv");
+    }
+
+    private static async Task<IResult> ListAsync(MoleDb db, CancellationToken cancellation) =>
+        Results.Ok((await JobList.LoadAsync(db, cancellation)).Select(j => new JobAnswer(j.Id, j.Name, j.Progress.State)));
+
+    private static async Task<IResult> CreateAsync(HttpContext http, MoleDb db, TimeProvider clock)
+    {
+        var (body, refusal) = await ApiBody.ReadAsync<NewJobRequest>(http);
+        if (body is null)
+        {
+            return refusal!;
+        }
+
+        var checks = new Checks();
+        var name = body.Name?.Trim() ?? "";
+        if (name.Length is 0 or > 200)
+        {
+            checks.Add("name", body.Name is null ? "It is missing; it must be text of 1 to 200 characters." : $"It has {name.Length} characters; it must have 1 to 200.");
+        }
+
+        string Text(string? text, string field)
+        {
+            if (text is { Length: > 2000 })
+            {
+                checks.Add(field, $"It has {text.Length} characters; 2000 is the most.");
+            }
+
+            return text?.Trim() ?? "";
+        }
+
+        var firm = await db.Firms.AsNoTracking().SingleAsync(http.RequestAborted);
+        var job = new Job
+        {
+            Name = name,
+            Where = Text(body.Where, "where"),
+            Digger = Text(body.Digger, "digger"),
+            Contact = Text(body.Contact, "contact"),
+            Purpose = Text(body.Purpose, "purpose"),
+            DigDepthMetres = checks.Optional(body.DigDepthMetres, "digDepthMetres", 0.01, 100),
+            OriginLatitude = checks.Optional(body.OriginLatitudeDegrees, "originLatitudeDegrees", -89, 89) ?? firm.HomeLatitude,
+            OriginLongitude = checks.Optional(body.OriginLongitudeDegrees, "originLongitudeDegrees", -180, 180) ?? firm.HomeLongitude,
+            OriginProvisional = body.OriginLatitudeDegrees is null || body.OriginLongitudeDegrees is null,
+            CreatedAt = clock.GetUtcNow().UtcDateTime,
+        };
+        if (body.OriginLatitudeDegrees is null != body.OriginLongitudeDegrees is null)
+        {
+            checks.Add("originLatitudeDegrees", "Latitude and longitude of the origin go together; send both or neither.");
+        }
+
+        if (checks.Errors.Count > 0)
+        {
+            return ApiProblem.BadInput(checks.Errors);
+        }
+
+        db.Jobs.Add(job);
+        await db.SaveChangesAsync(http.RequestAborted);
+        return Results.Created($"{ApiSetup.Base}/jobs/{job.Id}", new NewJobAnswer(job.Id));
+    }
+
+    private static async Task<IResult> DetailAsync(int id, MoleDb db, CancellationToken cancellation)
+    {
+        var found = await JobList.LoadAsync(db, cancellation, id);
+        if (found is not [var listed])
+        {
+            return ApiProblem.NoSuchJob();
+        }
+
+        var job = await db.Jobs.AsNoTracking().SingleAsync(j => j.Id == id, cancellation);
+        var readings = await db.Readings.CountAsync(r => r.JobId == id, cancellation);
+        return Results.Ok(new JobDetailAnswer(
+            id, job.Name, listed.Progress.State, job.Where, job.Digger, job.Purpose, job.DigDepthMetres,
+            job.OriginLatitude, job.OriginLongitude, job.OriginProvisional, readings));
+    }
+
+    private static async Task<IResult> ReadingsAsync(int id, HttpContext http, MoleDb db)
+    {
+        var (body, refusal) = await ApiBody.ReadAsync<ReadingsRequest>(http);
+        if (!await db.Jobs.AnyAsync(j => j.Id == id, http.RequestAborted))
+        {
+            return ApiProblem.NoSuchJob();
+        }
+
+        if (body is null)
+        {
+            return refusal!;
+        }
+
+        var readings = ReadingIntake.Check(body);
+        if (!readings.IsGood)
+        {
+            return ApiProblem.BadInput(readings.Errors);
+        }
+
+        var outcome = await ReadingIntake.StoreAsync(db, id, readings.Value, http.RequestAborted);
+        return outcome.Elsewhere is { } foreign
+            ? ApiProblem.Status(StatusCodes.Status409Conflict, $"Reading {foreign} is stored in another job already; nothing of this request was stored.")
+            : Results.Ok(new ReadingsAnswer(outcome.Accepted, outcome.Duplicates));
+    }
+
+    private static async Task<IResult> ExportAsync(int id, string format, MoleDb db, SheetLoader loader, CancellationToken cancellation)
+    {
+        if (format is not ("geojson" or "csv"))
+        {
+            return ApiProblem.Status(StatusCodes.Status404NotFound, "This format is not written here; geojson and csv are.");
+        }
+
+        return await JobDownload.MakeAsync(id, format, db, loader, cancellation) ?? ApiProblem.NoSuchJob();
+    }
+}

@@ -1,0 +1,65 @@
+using System.Globalization;
+using GentleMole.Store;
+using GentleMole.Store.Demo;
+using GentleMole.Web.Api;
+using GentleMole.Web.Sheets;
+using Microsoft.AspNetCore.DataProtection;
+using Microsoft.AspNetCore.Diagnostics.HealthChecks;
+
+namespace GentleMole.Web.Setup;
+
+/// <summary>Builds the application and makes its data ready.</summary>
+internal static class MoleApp
+{
+    public static WebApplication Build(string[] args)
+    {
+        var builder = WebApplication.CreateBuilder(args);
+        var options = builder.Configuration.Get<MoleOptions>() ?? new MoleOptions();
+        builder.Services.AddSingleton(options);
+        builder.Services.AddSingleton(options.Now is { Length: > 0 } fixedNow ? new StandingClock(fixedNow) : TimeProvider.System);
+        builder.Services.AddMoleStore(options.Data);
+        builder.Services.AddSingleton(_ => ApiToken.Load(options.Data, options.Demo));
+        builder.Services.AddSingleton<PlaceClock>();
+        builder.Services.AddSingleton<FitCache>();
+        builder.Services.AddScoped<SheetLoader>();
+        builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(options.Data, "keys")))
+            .SetApplicationName("GentleMole");
+        builder.Services.AddRazorPages();
+        builder.Services.AddMoleApi(builder.Configuration);
+        builder.Services.AddHealthChecks().AddCheck<StoreHealth>("store", tags: ["ready"]);
+        builder.WebHost.ConfigureKestrel(kestrel => kestrel.AddServerHeader = false);
+
+        var app = builder.Build();
+        app.UseMiddleware<PageGuard>();
+        app.UseMoleApi();
+        app.MapHealthChecks("/health/live", new HealthCheckOptions { Predicate = _ => false });
+        app.MapHealthChecks("/health/ready", new HealthCheckOptions { Predicate = check => check.Tags.Contains("ready") });
+        app.MapStaticAssets();
+        app.MapMoleApi();
+        app.MapRazorPages().WithStaticAssets();
+        return app;
+    }
+
+    /// <summary>Migrates, seeds the demo once, and makes the token, all before the first request is served.</summary>
+    public static async Task PrepareAsync(WebApplication app)
+    {
+        var options = app.Services.GetRequiredService<MoleOptions>();
+        await using var scope = app.Services.CreateAsyncScope();
+        var db = scope.ServiceProvider.GetRequiredService<MoleDb>();
+        await StoreSetup.PrepareAsync(db);
+        if (options.Demo)
+        {
+            await DemoData.SeedAsync(db, app.Services.GetRequiredService<PlaceClock>().UtcNow);
+        }
+
+        app.Services.GetRequiredService<ApiToken>();
+    }
+
+    /// <summary>A clock that stands at one moment, for pictures that stay the same from day to day.</summary>
+    private sealed class StandingClock(string moment) : TimeProvider
+    {
+        private readonly DateTimeOffset _moment = DateTimeOffset.Parse(moment, CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal);
+
+        public override DateTimeOffset GetUtcNow() => _moment;
+    }
+}

@@ -1,0 +1,116 @@
+using System.Globalization;
+using GentleMole.Core.Marking;
+using GentleMole.Core.Site;
+using GentleMole.Exchange;
+using GentleMole.Store.Model;
+using GentleMole.Web.Words;
+
+namespace GentleMole.Web.Sheets;
+
+/// <summary>The sheet as features for any open format.</summary>
+internal static class SheetFeatures
+{
+    public static ExportSheet Of(JobSheet sheet) => new(
+        sheet.Job.Name, sheet.Job.Origin, sheet.Job.OriginProvisional, [.. Features(sheet)]);
+
+    private static IEnumerable<ExportFeature> Features(JobSheet sheet)
+    {
+        if (sheet.HasDig)
+        {
+            yield return Make("dig", ExportShape.Area, sheet.Job.DigCorners, ("name", sheet.Job.Name), ("digger", sheet.Job.Digger),
+                ("digDepthMetres", sheet.Job.DigDepthMetres));
+        }
+
+        foreach (var feature in sheet.Job.Features.Where(f => f.Points.Count > 0))
+        {
+            yield return Make(
+                "feature",
+                feature.Shape switch { FeatureShape.Outline => ExportShape.Area, FeatureShape.Line => ExportShape.Line, _ => ExportShape.Point },
+                feature.Points,
+                ("name", feature.Name));
+        }
+
+        foreach (var line in sheet.Lines)
+        {
+            foreach (var feature in OfLine(sheet, line))
+            {
+                yield return feature;
+            }
+        }
+
+        foreach (var hookup in sheet.Job.Hookups)
+        {
+            yield return Make("hookup", ExportShape.Point, [hookup.Connection],
+                ("utility", Utility(sheet.LineById(hookup.LineId)?.Line)),
+                ("owner", sheet.LineById(hookup.LineId)?.Line.Owner),
+                ("method", LineWords.Method(hookup.Method)),
+                ("connectedTo", hookup.ConnectedTo),
+                ("stakeEastMetres", hookup.StakeEast),
+                ("stakeNorthMetres", hookup.StakeNorth),
+                ("frequencyHertz", hookup.FrequencyHertz),
+                ("currentMilliamps", hookup.SentMilliamps),
+                ("volts", hookup.Volts));
+        }
+
+        foreach (var reading in sheet.Loose)
+        {
+            yield return Make("dot", ExportShape.Point, [reading.Place],
+                ("id", reading.Id.ToString()), ("utility", reading.Utility), ("state", State(reading)), ("takenAt", Moment(reading.TakenAt)),
+                ("depthMetres", reading.DepthMetres), ("currentMilliamps", reading.CurrentMilliamps), ("qualityLevel", "D"));
+        }
+    }
+
+    private static IEnumerable<ExportFeature> OfLine(JobSheet sheet, SheetLine line)
+    {
+        var (utility, owner) = (Utility(line.Line), line.Line.Owner);
+        if (line.Line.ExpectedRun.Count >= 2)
+        {
+            yield return Make("record", ExportShape.Line, line.Line.ExpectedRun,
+                ("utility", utility), ("owner", owner), ("qualityLevel", nameof(QualityLevel.D)), ("method", "owner's plan, as expected"));
+        }
+
+        foreach (var stretch in line.Traced.Stretches)
+        {
+            yield return Make("mark", ExportShape.Line, [stretch.From.Place, stretch.To.Place],
+                ("utility", utility),
+                ("owner", owner),
+                ("material", line.Line.Material),
+                ("depthMetres", stretch.Depth is { } d ? Math.Round(d.Value, 3) : null),
+                ("depthUncertaintyMetres", stretch.Depth is { } u ? Math.Round(u.HalfWidth, 3) : null),
+                ("coverMetres", stretch.Depth is { } c && line.Line.OutsideDiameterMetres is { } od ? Math.Round(c.Value - (od / 2), 3) : null),
+                ("positionUncertaintyMetres", Math.Round(stretch.AcrossHalfWidthMetres, 3)),
+                ("qualityLevel", stretch.Quality.ToString()),
+                ("method", LineWords.MethodOf(sheet, line)),
+                ("confidence", ReasonWords.Verdict(stretch.Confidence)),
+                ("toleranceMetres", line.ZoneHalfWidth(sheet.Firm.ToleranceMetres)));
+        }
+
+        foreach (var dot in line.Dots)
+        {
+            yield return Make("dot", ExportShape.Point, [dot.Reading.Place],
+                ("id", dot.Reading.Id.ToString()),
+                ("utility", utility),
+                ("owner", owner),
+                ("number", dot.Reading.Number),
+                ("state", State(dot.Reading)),
+                ("takenAt", Moment(dot.Reading.TakenAt)),
+                ("depthMetres", dot.Judgement.Depth is { } d ? Math.Round(d.Value, 3) : null),
+                ("depthUncertaintyMetres", dot.Judgement.Depth is { } u ? Math.Round(u.HalfWidth, 3) : null),
+                ("positionUncertaintyMetres", Math.Round(dot.Judgement.Position.HalfWidth, 3)),
+                ("currentMilliamps", dot.Reading.CurrentMilliamps),
+                ("qualityLevel", dot.Reading.State == DotState.Accepted ? nameof(QualityLevel.B) : nameof(QualityLevel.D)),
+                ("method", LineWords.MethodOf(sheet, line)),
+                ("verdict", ReasonWords.Verdict(dot.Judgement.Verdict)));
+        }
+    }
+
+    private static ExportFeature Make(
+        string kind, ExportShape shape, IReadOnlyList<SitePoint> points, params (string Name, object? Value)[] properties) =>
+        new(kind, shape, points, [.. properties.Select(p => new KeyValuePair<string, object?>(p.Name, p.Value))]);
+
+    private static string State(Reading reading) => reading.State.ToString().ToLowerInvariant();
+
+    private static string Utility(SoughtLine? line) => (line?.Kind ?? default).ToString().ToLowerInvariant();
+
+    private static string Moment(DateTime utc) => utc.ToString("yyyy-MM-dd'T'HH:mm:ss'Z'", CultureInfo.InvariantCulture);
+}

@@ -1,0 +1,153 @@
+using System.Collections.Concurrent;
+using GentleMole.Core.Marking;
+using GentleMole.Core.Notices;
+using GentleMole.Core.Site;
+using GentleMole.Core.Trace;
+using GentleMole.Store;
+using GentleMole.Store.Model;
+using Microsoft.EntityFrameworkCore;
+using NodaTime;
+
+namespace GentleMole.Web.Sheets;
+
+/// <summary>Loads a job and judges what is on it.</summary>
+internal sealed class SheetLoader(MoleDb db, PlaceClock clock, FitCache fits)
+{
+    /// <summary>The sheet, or null when there is no such job. Entities are not tracked.</summary>
+    public async Task<JobSheet?> LoadAsync(int jobId, CancellationToken cancellation)
+    {
+        var job = await db.Jobs.AsNoTracking().AsSplitQuery()
+            .Include(j => j.Lines).Include(j => j.Hookups).Include(j => j.Features)
+            .SingleOrDefaultAsync(j => j.Id == jobId, cancellation);
+        if (job is null)
+        {
+            return null;
+        }
+
+        var readings = await db.Readings.AsNoTracking().Where(r => r.JobId == jobId)
+            .OrderBy(r => r.TakenAt).ThenBy(r => r.Id).ToListAsync(cancellation);
+        var firm = await db.Firms.AsNoTracking().SingleAsync(cancellation);
+        var holidays = await db.Holidays.AsNoTracking().ToListAsync(cancellation);
+        var calendar = new WorkingCalendar(holidays.Select(h => new Holiday(LocalDate.FromDateOnly(h.Date), h.Name)));
+        var byLine = readings.ToLookup(r => r.LineId);
+        var now = clock.Now(firm.TimeZone);
+        var bare = new JobSheet
+        {
+            Job = job, Firm = firm, Calendar = calendar, Lines = [], Loose = [.. byLine[null]], Now = now, Times = null,
+            Progress = new JobProgress(false, 0, 0, 0, 0, false),
+        };
+        var lines = job.Lines.OrderBy(l => l.Id).Select(l => Judge(bare, l, [.. byLine[l.Id]])).ToList();
+        var marked = job.Lines.Where(l => l.Answer == LineAnswer.Marked).Max(l => l.AnsweredAt);
+        return new JobSheet
+        {
+            Job = job,
+            Firm = firm,
+            Calendar = calendar,
+            Lines = lines,
+            Loose = bare.Loose,
+            Now = now,
+            Times = job.ReceivedAt is { } received
+                ? NoticeClock.Count(
+                    LocalDateTime.FromDateTime(received),
+                    job.DigPlanned is { } planned ? LocalDate.FromDateOnly(planned) : null,
+                    marked is { } at ? PlaceClock.Local(at, firm.TimeZone).Date : null,
+                    firm.Rules,
+                    calendar)
+                : null,
+            Progress = new JobProgress(
+                job.DigCorners.Count >= 3 && job.ReceivedAt is not null && job.Lines.Count > 0,
+                job.Lines.Count,
+                job.Hookups.Count,
+                lines.Count(l => l.Line.Answer == LineAnswer.Pending && l.Traced.Points.Count < 2),
+                lines.Count(l => l.Line.Answer == LineAnswer.Pending),
+                job.HandedOverAt is not null),
+        };
+    }
+
+    private SheetLine Judge(JobSheet sheet, SoughtLine line, List<Reading> readings)
+    {
+        var bare = new SheetLine(line, [], TracedLine.Join([]));
+        var dots = new List<JudgedDot>(readings.Count);
+        var lastAccepted = new Dictionary<int, Reading>();
+        foreach (var reading in readings)
+        {
+            var key = reading.HookupId ?? 0;
+            var hookup = sheet.Job.Hookups.Find(h => h.Id == reading.HookupId);
+            var context = sheet.ContextFor(bare, hookup, lastAccepted.GetValueOrDefault(key), reading.Place, reading.Feature);
+            dots.Add(new JudgedDot(reading, fits.Judge(reading, context)));
+            if (reading.State == DotState.Accepted)
+            {
+                lastAccepted[key] = reading;
+            }
+        }
+
+        var accepted = dots.Where(d => d.Reading.State == DotState.Accepted).Select(d => d.ToMark());
+        return new SheetLine(line, dots, TracedLine.Join(accepted));
+    }
+}
+
+/// <summary>
+/// Keeps the judgement of dots with a row across: fitting one costs a millisecond, and a sheet is drawn over and over while
+/// the readings stay the same.
+/// </summary>
+internal sealed class FitCache
+{
+    private const int Most = 2000;
+    private readonly ConcurrentDictionary<Guid, (string Key, DotJudgement Judgement)> _kept = new();
+
+    public DotJudgement Judge(Reading reading, DotContext context)
+    {
+        var observation = reading.ToObservation();
+        if (reading.Across.Count == 0)
+        {
+            return DotJudge.Judge(observation, context);
+        }
+
+        var key = $"{observation with { Across = [] }}{string.Join(';', observation.Across)}{context}";
+        if (_kept.TryGetValue(reading.Id, out var kept) && kept.Key == key)
+        {
+            return kept.Judgement;
+        }
+
+        if (_kept.Count > Most)
+        {
+            _kept.Clear();
+        }
+
+        var judgement = DotJudge.Judge(observation, context);
+        _kept[reading.Id] = (key, judgement);
+        return judgement;
+    }
+}
+
+/// <summary>The moment, in the place's own time.</summary>
+internal sealed class PlaceClock(TimeProvider time)
+{
+    public DateTime UtcNow => time.GetUtcNow().UtcDateTime;
+
+    public LocalDateTime Now(string zone) => Local(UtcNow, zone);
+
+    /// <summary>A stored moment in local time; an unknown zone is read as UTC.</summary>
+    public static LocalDateTime Local(DateTime utc, string zone) => Instant
+        .FromDateTimeUtc(DateTime.SpecifyKind(utc, DateTimeKind.Utc))
+        .InZone(DateTimeZoneProviders.Tzdb.GetZoneOrNull(zone) ?? DateTimeZone.Utc)
+        .LocalDateTime;
+}
+
+internal static class Observations
+{
+    public static DotObservation ToObservation(this Reading reading) => new()
+    {
+        Place = reading.Place,
+        DirectionDegrees = reading.DirectionDegrees,
+        NullOffsetMetres = reading.NullOffsetMetres,
+        DepthMetres = reading.DepthMetres,
+        CurrentMilliamps = reading.CurrentMilliamps,
+        LiftMetres = reading.LiftMetres,
+        LiftedDepthMetres = reading.LiftedDepthMetres,
+        SidewaysPercent = reading.SidewaysPercent,
+        TurnedDepthMetres = reading.TurnedDepthMetres,
+        CurrentRunsAway = reading.CurrentRunsAway,
+        Across = reading.Across,
+    };
+}
