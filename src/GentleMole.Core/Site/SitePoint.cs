@@ -28,6 +28,9 @@ public readonly record struct SitePoint(double East, double North)
     /// <summary>Azimuth in degrees clockwise from north, 0 ≤ azimuth &lt; 360.</summary>
     public double AzimuthDegrees => ((Math.Atan2(East, North) * 180 / Math.PI) + 360) % 360;
 
+    /// <summary>East and north only: the directions derived from a point are points again, without end.</summary>
+    public override string ToString() => FormattableString.Invariant($"{East} E, {North} N");
+
     public static SitePoint FromAzimuth(double degrees) =>
         new(Math.Sin(degrees * Math.PI / 180), Math.Cos(degrees * Math.PI / 180));
 }

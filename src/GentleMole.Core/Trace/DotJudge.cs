@@ -45,7 +45,8 @@ public sealed record MarkChoice(SchoolMark Mark, double Chance, bool IsPlaceDefa
 /// <param name="Depth">To the centre, metres, 95 %; null when no depth was taken.</param>
 /// <param name="Ahead">Walking direction that right and left refer to.</param>
 /// <param name="ApartMetres">Null place less peak place, if a null was taken.</param>
-/// <param name="Neighbour">Direction across (+1 right, −1 left) in which something else must lie; 0 when nothing says so.</param>
+/// <param name="Distorted">True when peak and null disagree. On which side the other conductor lies cannot be told from that: a
+/// current the same way on one side does what a current the other way does on the other.</param>
 /// <param name="Across">The fit of the readings across, if taken.</param>
 public sealed record DotJudgement(
     Verdict Verdict,
@@ -57,7 +58,7 @@ public sealed record DotJudgement(
     IReadOnlyList<MarkChoice> Marks,
     SitePoint Ahead,
     double? ApartMetres,
-    int Neighbour,
+    bool Distorted,
     PinpointResult? Across)
 {
     public int Agreeing => Signs.Count(s => s.Agrees);
@@ -98,10 +99,10 @@ public static class DotJudge
         var (verdict, finding, next) = Decide(dot, context, reader, signs, position);
         var depth = DepthOf(dot, reader, signs, across);
         var apartSign = signs.FirstOrDefault(s => s.Kind == SignKind.PeakToNull);
-        var neighbour = apartSign is { Agrees: false } && reader.Apart is { } apart ? Math.Sign(apart) : 0;
+        var distorted = apartSign is { Agrees: false };
         return new DotJudgement(
-            verdict, finding, next, signs, position, depth, Marks(dot, context, reader, position, neighbour != 0, across),
-            context.AheadAt(dot), reader.Apart, neighbour, across);
+            verdict, finding, next, signs, position, depth, Marks(dot, context, reader, position, distorted, across),
+            context.AheadAt(dot), reader.Apart, distorted, across);
     }
 
     private static (Verdict Verdict, DotFinding Finding, NextStep Next) Decide(

@@ -31,12 +31,16 @@ internal static class MoleApp
 
         var app = builder.Build();
         app.UseMiddleware<PageGuard>();
+        app.UseStaticFiles(new StaticFileOptions
+        {
+            // Asked for again each time and answered by its tag: a new version is never mixed with an old one.
+            OnPrepareResponse = file => file.Context.Response.Headers.CacheControl = "no-cache",
+        });
         app.UseMoleApi();
         app.MapHealthChecks("/health/live", new HealthCheckOptions { Predicate = _ => false });
         app.MapHealthChecks("/health/ready", new HealthCheckOptions { Predicate = check => check.Tags.Contains("ready") });
-        app.MapStaticAssets();
         app.MapMoleApi();
-        app.MapRazorPages().WithStaticAssets();
+        app.MapRazorPages();
         return app;
     }
 

@@ -1,0 +1,212 @@
+using System.Globalization;
+using GentleMole.Core.Measures;
+using GentleMole.Core.Site;
+using GentleMole.Store.Model;
+using GentleMole.Web.Setup;
+using GentleMole.Web.Sheets;
+using GentleMole.Web.Words;
+
+namespace GentleMole.Web.Drawing;
+
+/// <summary>A letter standing on a line, so that the line can be told without its colour.</summary>
+internal sealed record LineLetter(string Text, double East, double North);
+
+/// <summary>
+/// The plan of a sheet: extent, grid and labels. The drawing is in site metres with north up, so that a place on it is a place
+/// on the site; sizes that must not grow with the scale are drawn in pixels by the unit <see cref="MetresPerPixel"/>.
+/// </summary>
+internal sealed class PlanDrawing
+{
+    private readonly LabelPlacer _placer;
+    private readonly List<PlacedLabel> _labels = [];
+
+    /// <param name="fixedScale">Metres per pixel, for a print to scale; otherwise the sheet fills the drawing.</param>
+    public PlanDrawing(JobSheet sheet, UnitSystem units, int width, int height, JudgedDot? selected, double? fixedScale = null)
+    {
+        (Sheet, Units, Width, Height, Selected) = (sheet, units, width, height, selected);
+        var points = Everything(sheet).ToList();
+        var (minE, maxE) = points.Count == 0 ? (-5.0, 45.0) : (points.Min(p => p.East), points.Max(p => p.East));
+        var (minN, maxN) = points.Count == 0 ? (-5.0, 25.0) : (points.Min(p => p.North), points.Max(p => p.North));
+        var fitted = Math.Max(
+            Math.Max(maxE - minE, 12) / Math.Max(80, width - 96),
+            Math.Max(maxN - minN, 8) / Math.Max(60, height - 76));
+        MetresPerPixel = fixedScale ?? fitted;
+        West = ((minE + maxE) / 2) - (width * MetresPerPixel / 2);
+        North = ((minN + maxN) / 2) + (height * MetresPerPixel / 2);
+        Grid = Ticks.Step(64 * MetresPerPixel);
+        _placer = new LabelPlacer(width, height);
+        Occupy();
+        Label();
+    }
+
+    public JobSheet Sheet { get; }
+
+    public UnitSystem Units { get; }
+
+    public JudgedDot? Selected { get; }
+
+    public int Width { get; }
+
+    public int Height { get; }
+
+    public double MetresPerPixel { get; }
+
+    /// <summary>East of the left edge and north of the upper edge.</summary>
+    public double West { get; }
+
+    public double North { get; }
+
+    public double Grid { get; }
+
+    public IReadOnlyList<PlacedLabel> Labels => _labels;
+
+    public double SpanEast => Width * MetresPerPixel;
+
+    public double SpanNorth => Height * MetresPerPixel;
+
+    /// <summary>Length of the scale bar in metres: about a sixth of the width.</summary>
+    public double ScaleBar => Ticks.Step(Width * MetresPerPixel / 9);
+
+    public string ViewBox => string.Create(CultureInfo.InvariantCulture, $"{West:0.####} {-North:0.####} {SpanEast:0.####} {SpanNorth:0.####}");
+
+    /// <summary>Points of an SVG polyline.</summary>
+    public static string Path(IEnumerable<SitePoint> points) =>
+        string.Join(' ', points.Select(p => string.Create(CultureInfo.InvariantCulture, $"{p.East:0.###},{-p.North:0.###}")));
+
+    /// <summary>Transform to a place.</summary>
+    public static string At(SitePoint p) => string.Create(CultureInfo.InvariantCulture, $"translate({p.East:0.###} {-p.North:0.###})");
+
+    public static string N(double value) => value.ToString("0.###", CultureInfo.InvariantCulture);
+
+    /// <summary>Pixels of a label back to site metres, for drawing it in the plan.</summary>
+    public SitePoint FromPixels(double x, double y) => new(West + (x * MetresPerPixel), North - (y * MetresPerPixel));
+
+    /// <summary>Letters along a run, one in every stretch of about 150 pixels.</summary>
+    public IEnumerable<LineLetter> Letters(Run run, string letter)
+    {
+        var every = 150 * MetresPerPixel;
+        var count = Math.Max(1, (int)Math.Round(run.Length / every));
+        for (var i = 0; i < count; i++)
+        {
+            var at = run.At(run.Length * (i + 0.5) / count);
+            yield return new LineLetter(letter, at.East, at.North);
+        }
+    }
+
+    private static IEnumerable<SitePoint> Everything(JobSheet sheet) => sheet.Job.DigCorners
+        .Concat(sheet.Job.Tape)
+        .Concat(sheet.Job.Features.SelectMany(f => f.Points))
+        .Concat(sheet.Lines.SelectMany(l => l.Line.ExpectedRun))
+        .Concat(sheet.Lines.SelectMany(l => l.Dots.Select(d => d.Reading.Place)))
+        .Concat(sheet.Job.Hookups.Select(h => h.Connection))
+        .Concat(sheet.Job.Hookups.Where(h => h.Stake is not null).Select(h => h.Stake!.Value))
+        .Concat(sheet.Loose.Select(r => r.Place));
+
+    private (double X, double Y) Pixels(SitePoint p) => ((p.East - West) / MetresPerPixel, (North - p.North) / MetresPerPixel);
+
+    private void Occupy()
+    {
+        foreach (var line in Sheet.Lines)
+        {
+            Trail(line.Line.ExpectedRun, 1);
+            Trail([.. line.Traced.Points.Select(p => p.Place)], 3);
+            foreach (var dot in line.Dots)
+            {
+                var (x, y) = Pixels(dot.Reading.Place);
+                _placer.Box(x - 9, y - 9, 18, 18);
+            }
+
+            if (line.BestRun is { } run)
+            {
+                foreach (var letter in Letters(run, ""))
+                {
+                    var (x, y) = Pixels(new SitePoint(letter.East, letter.North));
+                    _placer.Box(x - 9, y - 9, 18, 18);
+                }
+            }
+        }
+
+        foreach (var feature in Sheet.Job.Features)
+        {
+            Trail(feature.Shape == FeatureShape.Outline ? [.. feature.Points, feature.Points[0]] : feature.Points, 1);
+        }
+
+        Trail(Sheet.HasDig ? [.. Sheet.Job.DigCorners, Sheet.Job.DigCorners[0]] : [], 2);
+        foreach (var hookup in Sheet.Job.Hookups)
+        {
+            Trail(hookup.Stake is { } stake ? [hookup.Connection, stake] : [hookup.Connection, hookup.Connection], 3);
+        }
+
+        // Corners that belong to the north arrow, the scale bar and the tools.
+        _placer.Box(Width - 60, 0, 60, 90, 9);
+        _placer.Box(0, Height - 46, 230, 46, 9);
+        _placer.Box(Width - 300, Height - 60, 300, 60, 9);
+        _placer.Box(0, 0, 250, 40, 5);
+    }
+
+    private void Trail(IReadOnlyList<SitePoint> points, byte weight)
+    {
+        for (var i = 1; i < points.Count; i++)
+        {
+            var (a, b) = (Pixels(points[i - 1]), Pixels(points[i]));
+            _placer.Line(a.X, a.Y, b.X, b.Y, weight);
+        }
+    }
+
+    private void Label()
+    {
+        foreach (var hookup in Sheet.Job.Hookups)
+        {
+            Put(hookup.ConnectedTo, "label-ink", hookup.Connection, 11);
+            if (hookup.Stake is { } stake)
+            {
+                Put("stake", "label-soil label-minor", stake, 10);
+            }
+        }
+
+        foreach (var line in Sheet.Lines)
+        {
+            if (line.Dots.Count > 0 && line.Traced.Points.Count > 0)
+            {
+                Put($"{LineWords.Kind(line.Line.Kind)}, {line.Line.Owner}", "label-ink", line.Traced.Points[^1].Place, 12);
+            }
+            else if (line.BestRun is { } run)
+            {
+                Put($"{LineWords.Kind(line.Line.Kind)}, {line.Line.Owner}: plan only", "label-soil", run.Points[^1], 8);
+            }
+        }
+
+        if (Sheet.HasDig)
+        {
+            var cut = Sheet.Cut!;
+            Put($"proposed dig, {LengthText.FormatRun(cut.Length, Units)}", "label-ink", cut.At(cut.Length * 0.12), 12);
+        }
+
+        foreach (var feature in Sheet.Job.Features.Where(f => f.Name.Length > 0 && f.Points.Count > 0))
+        {
+            // A spot that something is connected to has its label already.
+            if (!Sheet.Job.Hookups.Any(h => h.Connection.DistanceTo(feature.Points[0]) < 1))
+            {
+                Put(feature.Name, "label-soil", Middle(feature), feature.Shape == FeatureShape.Spot ? 9 : 0);
+            }
+        }
+    }
+
+    private static SitePoint Middle(SiteFeature feature) => feature.Shape switch
+    {
+        FeatureShape.Outline => new SitePoint(feature.Points.Average(p => p.East), feature.Points.Average(p => p.North)),
+        FeatureShape.Line when feature.Points.Count >= 2 => new Run(feature.Points).At(new Run(feature.Points).Length * 0.08),
+        _ => feature.Points[0],
+    };
+
+    private void Put(string text, string style, SitePoint at, double gap)
+    {
+        if (text.Length == 0)
+        {
+            return;
+        }
+
+        var (x, y) = Pixels(at);
+        _labels.Add(_placer.Place(text.Length > 46 ? text[..45] + "…" : text, style, x, y, gap));
+    }
+}

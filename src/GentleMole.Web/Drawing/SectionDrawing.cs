@@ -1,0 +1,225 @@
+using System.Globalization;
+using GentleMole.Core;
+using GentleMole.Core.Measures;
+using GentleMole.Core.Site;
+using GentleMole.Core.Trace;
+using GentleMole.Store.Model;
+using GentleMole.Web.Sheets;
+using GentleMole.Web.Words;
+
+namespace GentleMole.Web.Drawing;
+
+/// <summary>A line that crosses the cut.</summary>
+/// <param name="Depth">Null when nobody has measured it: drawn as a question at no depth.</param>
+internal sealed record SectionCrossing(SheetLine Line, double ChainageMetres, Estimate? Depth, double ZoneHalfWidth, bool Marked);
+
+/// <summary>
+/// The ground in section along a cut: chainage to the right, depth downwards, both to scale, the depth drawn larger by a
+/// stated factor. Pixels.
+/// </summary>
+internal sealed class SectionDrawing
+{
+    public const double Left = 58;
+    public const double Right = 20;
+    public const double Top = 30;
+    public const double Bottom = 12;
+
+    private readonly LabelPlacer _placer;
+    private readonly List<PlacedLabel> _labels = [];
+
+    /// <param name="along">The line at hand to cut along; null cuts along the dig.</param>
+    public SectionDrawing(JobSheet sheet, SheetLine? along, UnitSystem units, int width, int height)
+    {
+        (Sheet, Along, Units, Width, Height) = (sheet, along?.Traced.Run is null ? null : along, units, width, height);
+        Cut = Along?.Traced.Run ?? sheet.Cut;
+        _placer = new LabelPlacer(width, height);
+        if (Cut is null)
+        {
+            return;
+        }
+
+        Crossings = [.. sheet.Lines.Where(l => l != Along).SelectMany(l => Across(l, Cut))];
+        (DigFrom, DigTo) = DigSpan(sheet, Cut);
+        FromChainage = Math.Min(0, DigFrom ?? 0) - (0.02 * Cut.Length);
+        ToChainage = Math.Max(Cut.Length, DigTo ?? 0) + (0.02 * Cut.Length);
+        var deepest = Crossings.Select(c => c.Depth?.High95 ?? 0)
+            .Concat(Along?.Traced.Points.Select(p => p.Depth?.High95 ?? 0) ?? [])
+            .Append(DigFrom is null ? 0 : sheet.Job.DigDepthMetres ?? 0)
+            .Append(0.9).Max();
+        DepthStep = units == UnitSystem.Metres ? Ticks.Step(deepest / 5) : Ticks.Step(deepest / 5 / 0.3048) * 0.3048;
+        Deepest = deepest * 1.16;
+        Label();
+    }
+
+    public JobSheet Sheet { get; }
+
+    public SheetLine? Along { get; }
+
+    public UnitSystem Units { get; }
+
+    public int Width { get; }
+
+    public int Height { get; }
+
+    public Run? Cut { get; }
+
+    public IReadOnlyList<SectionCrossing> Crossings { get; } = [];
+
+    public double? DigFrom { get; }
+
+    public double? DigTo { get; }
+
+    public double FromChainage { get; }
+
+    public double ToChainage { get; } = 1;
+
+    public double Deepest { get; } = 1;
+
+    public double DepthStep { get; } = 0.5;
+
+    public IReadOnlyList<PlacedLabel> Labels => _labels;
+
+    public double PixelsPerMetreAlong => (Width - Left - Right) / (ToChainage - FromChainage);
+
+    public double PixelsPerMetreDown => (Height - Top - Bottom) / Deepest;
+
+    /// <summary>How much larger depth is drawn than length.</summary>
+    public double Exaggeration => PixelsPerMetreDown / PixelsPerMetreAlong;
+
+    public double ChainageStep => Units == UnitSystem.Metres
+        ? Ticks.Step(70 / PixelsPerMetreAlong)
+        : Ticks.Step(70 / PixelsPerMetreAlong / 0.3048) * 0.3048;
+
+    public double X(double chainage) => Left + ((chainage - FromChainage) * PixelsPerMetreAlong);
+
+    public double Y(double depth) => Top + (depth * PixelsPerMetreDown);
+
+    public static string N(double value) => value.ToString("0.#", CultureInfo.InvariantCulture);
+
+    /// <summary>Name of the cut, as the title of the section says it.</summary>
+    public string Title
+    {
+        get
+        {
+            if (Cut is null)
+            {
+                return "Section";
+            }
+
+            var way = $"{Compass(Cut.Points[0], Cut.Points[^1])} to {Compass(Cut.Points[^1], Cut.Points[0])}";
+            var what = Along is { } line ? $"along the {LineWords.Kind(line.Line.Kind)} line" : Sheet.HasDig ? "along the dig" : "along the tape";
+            return string.Create(CultureInfo.InvariantCulture, $"Section {what}, {way}. Depth drawn ×{Exaggeration:0.#}");
+        }
+    }
+
+    /// <summary>Points of the band between the shallow and deep ends of the intervals along the line at hand.</summary>
+    public string Band()
+    {
+        var points = Measured().ToList();
+        var upper = points.Select(p => $"{N(X(p.Chainage))},{N(Y(p.Depth.Low95))}");
+        var lower = points.AsEnumerable().Reverse().Select(p => $"{N(X(p.Chainage))},{N(Y(p.Depth.High95))}");
+        return string.Join(' ', upper.Concat(lower));
+    }
+
+    /// <summary>Points of the line at hand.</summary>
+    public string Profile() => string.Join(' ', Measured().Select(p => $"{N(X(p.Chainage))},{N(Y(p.Depth.Value))}"));
+
+    /// <summary>Dots of the line at hand with their depth.</summary>
+    public IEnumerable<(double Chainage, Estimate Depth, MarkPoint Point)> Measured()
+    {
+        for (var i = 0; Along is not null && i < Along.Traced.Points.Count; i++)
+        {
+            if (Along.Traced.Points[i] is { Depth: { } depth } point)
+            {
+                yield return (Along.Traced.Run!.ChainageOf(i), depth, point);
+            }
+        }
+    }
+
+    private static string Compass(SitePoint from, SitePoint to)
+    {
+        var azimuth = (from - to).AzimuthDegrees;
+        string[] names = ["N", "NE", "E", "SE", "S", "SW", "W", "NW"];
+        return names[(int)Math.Round(azimuth / 45) % 8];
+    }
+
+    private IEnumerable<SectionCrossing> Across(SheetLine line, Run cut)
+    {
+        if (line.BestRun is not { } run)
+        {
+            yield break;
+        }
+
+        foreach (var crossing in cut.CrossingsWith(run))
+        {
+            var marked = line.Traced.Run is not null;
+            yield return new SectionCrossing(
+                line,
+                crossing.ChainageMetres,
+                marked ? line.Traced.DepthAt(crossing.OtherChainageMetres) : null,
+                line.ZoneHalfWidth(Sheet.Firm.ToleranceMetres),
+                marked);
+        }
+    }
+
+    private static (double? From, double? To) DigSpan(JobSheet sheet, Run cut)
+    {
+        if (!sheet.HasDig)
+        {
+            return (null, null);
+        }
+
+        if (sheet.Cut is { } axis && axis.Points.SequenceEqual(cut.Points))
+        {
+            return (0, cut.Length);
+        }
+
+        var ring = new Run([.. sheet.Job.DigCorners, sheet.Job.DigCorners[0]]);
+        var chainages = cut.CrossingsWith(ring).Select(c => c.ChainageMetres).Order().ToList();
+        return chainages.Count >= 2 ? (chainages[0], chainages[^1]) : (null, null);
+    }
+
+    private void Label()
+    {
+        if (DigFrom is { } from && DigTo is { } to && Sheet.Job.DigDepthMetres is { } deep)
+        {
+            _placer.Line(X(from), Y(deep), X(to), Y(deep), 1);
+        }
+
+        foreach (var (chainage, depth, _) in Measured())
+        {
+            _placer.Box(X(chainage) - 9, Y(depth.Value) - 9, 18, 18);
+        }
+
+        var points = Measured().ToList();
+        for (var i = 1; i < points.Count; i++)
+        {
+            _placer.Line(X(points[i - 1].Chainage), Y(points[i - 1].Depth.Value), X(points[i].Chainage), Y(points[i].Depth.Value), 3);
+        }
+
+        foreach (var crossing in Crossings)
+        {
+            _placer.Box(X(crossing.ChainageMetres) - 10, Y(crossing.Depth?.Value ?? 0) - 10, 20, 20);
+        }
+
+        foreach (var crossing in Crossings)
+        {
+            var depth = crossing.Depth is { } d
+                ? $" {LengthText.Format(d.Value, Units)} ±{LengthText.Format(d.HalfWidth, Units)}"
+                : crossing.Marked ? ": no depth" : ": depth not known";
+            _labels.Add(_placer.Place(
+                LineWords.Kind(crossing.Line.Line.Kind) + depth, "label-ink", X(crossing.ChainageMetres), Y(crossing.Depth?.Value ?? (Deepest * 0.07)), 13));
+        }
+
+        foreach (var (chainage, depth, point) in points)
+        {
+            _labels.Add(_placer.Place(
+                LengthText.Format(depth.Value, Units), point.Verdict == Verdict.Sound ? "label-ink" : "label-ink label-doubt", X(chainage), Y(depth.Value), 11));
+        }
+
+        if (DigFrom is { } a && DigTo is { } b && Sheet.Job.DigDepthMetres is { } bottom)
+        {
+            _labels.Add(_placer.Place($"dig to {LengthText.Format(bottom, Units)}", "label-soil", X(a + ((b - a) * 0.03)), Y(bottom), 6));
+        }
+    }
+}

@@ -1,0 +1,261 @@
+using System.Globalization;
+using System.Text.RegularExpressions;
+using GentleMole.Core;
+using GentleMole.Core.Fields;
+using GentleMole.Core.Measures;
+using GentleMole.Core.Pinpoint;
+using GentleMole.Core.Site;
+using GentleMole.Web.Setup;
+
+namespace GentleMole.Web.Forms;
+
+/// <summary>
+/// Reads what was typed in a form: each entry gives a value or a sentence at its field, and all are read before any is
+/// refused, so that nothing has to be corrected twice.
+/// </summary>
+internal sealed partial class FormReader(IFormCollection form, Person person)
+{
+    private readonly List<FieldError> _errors = [];
+
+    /// <summary>Farthest place on a site, metres from its origin.</summary>
+    private const double FarthestMetres = 20_000;
+
+    public bool IsGood => _errors.Count == 0;
+
+    public IReadOnlyList<FieldError> Errors => _errors;
+
+    [GeneratedRegex(@"\s*;\s*|\s*,\s+|\s*,(?=\s*[-−]?\d+\.)|(?<!^)\s+(?=[-−\d.])")]
+    private static partial Regex BetweenNumbers();
+
+    public void Refuse(string field, string sentence) => _errors.Add(new FieldError(field, sentence));
+
+    public void Refuse(IEnumerable<FieldError> errors) => _errors.AddRange(errors);
+
+    public bool Has(string name) => !string.IsNullOrWhiteSpace(form[name]);
+
+    /// <summary>Text, trimmed.</summary>
+    public string Text(string name, int most, bool required = false)
+    {
+        var text = form[name].ToString().Trim();
+        if (required && text.Length == 0)
+        {
+            Refuse(name, "Type something here.");
+        }
+        else if (text.Length > most)
+        {
+            Refuse(name, $"That is {text.Length} characters; {most} is the most.");
+        }
+
+        return text;
+    }
+
+    /// <summary>A length in the person's way of writing; null when left empty.</summary>
+    public double? Length(string name, double minimum, double maximum, bool required = false) =>
+        Has(name) || required
+            ? Keep(LengthText.Parse(form[name], person.Units, name, minimum, maximum))
+            : null;
+
+    /// <summary>A plain number; null when left empty.</summary>
+    public double? Number(string name, string unit, double minimum, double maximum) =>
+        Has(name) ? Keep(NumberText.Parse(form[name], unit, name, minimum, maximum)) : null;
+
+    /// <summary>A word of a closed list.</summary>
+    public T Choice<T>(string name, T otherwise)
+        where T : struct, Enum
+    {
+        var word = form[name].ToString();
+        if (word.Length == 0)
+        {
+            return otherwise;
+        }
+
+        if (Enum.TryParse<T>(word, true, out var value) && Enum.IsDefined(value) && !int.TryParse(word, out _))
+        {
+            return value;
+        }
+
+        Refuse(name, "Choose one of: " + string.Join(", ", Enum.GetNames<T>()) + ".");
+        return otherwise;
+    }
+
+    public DateOnly? Day(string name)
+    {
+        if (!Has(name))
+        {
+            return null;
+        }
+
+        if (DateOnly.TryParseExact(form[name].ToString().Trim(), "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day)
+            && day.Year is >= 2000 and <= 2200)
+        {
+            return day;
+        }
+
+        Refuse(name, "Give a date as year-month-day, like 2026-11-25.");
+        return null;
+    }
+
+    public DateTime? Moment(string name)
+    {
+        if (!Has(name))
+        {
+            return null;
+        }
+
+        var typed = form[name].ToString().Trim().Replace(' ', 'T');
+        if (DateTime.TryParseExact(
+                typed, ["yyyy-MM-dd'T'HH:mm", "yyyy-MM-dd'T'HH:mm:ss", "yyyy-MM-dd"], CultureInfo.InvariantCulture, DateTimeStyles.None, out var moment)
+            && moment.Year is >= 2000 and <= 2200)
+        {
+            return moment;
+        }
+
+        Refuse(name, "Give date and time, like 2026-11-23 09:30.");
+        return null;
+    }
+
+    /// <summary>A place by two fields; null when both are empty.</summary>
+    public SitePoint? Place(string east, string north)
+    {
+        if (!Has(east) && !Has(north))
+        {
+            return null;
+        }
+
+        var e = Length(east, -FarthestMetres, FarthestMetres, required: true);
+        var n = Length(north, -FarthestMetres, FarthestMetres, required: true);
+        return e is { } x && n is { } y ? new SitePoint(x, y) : null;
+    }
+
+    /// <summary>Places, one a line: east and north.</summary>
+    public List<SitePoint> Places(string name, int most)
+    {
+        var places = new List<SitePoint>();
+        var lines = Lines(name);
+        if (lines.Count > most)
+        {
+            Refuse(name, $"There are {lines.Count} places; {most} is the most.");
+            return places;
+        }
+
+        foreach (var (line, number) in lines)
+        {
+            var parts = Split(line);
+            if (parts.Length != 2)
+            {
+                Refuse(name, $"Line {number}, “{line}”, is not a place. Give east and north, like 12.5 24.2.");
+                return places;
+            }
+
+            var (e, n) = (Read(parts[0], name, number), Read(parts[1], name, number));
+            if (e is null || n is null)
+            {
+                return places;
+            }
+
+            places.Add(new SitePoint(e.Value, n.Value));
+        }
+
+        return places;
+    }
+
+    /// <summary>
+    /// Readings across, one a line: offset, peak, then null and height if taken. Tabs from a spreadsheet and a heading line
+    /// are understood.
+    /// </summary>
+    public List<CrossReading> Across(string name, double heightWhenNotGiven)
+    {
+        var readings = new List<CrossReading>();
+        foreach (var (line, number) in Lines(name))
+        {
+            var parts = line.Contains('\t', StringComparison.Ordinal)
+                ? [.. line.Split('\t').Select(p => p.Trim())]
+                : Split(line);
+            if (readings.Count == 0 && number == 1 && parts.All(p => p.Length == 0 || char.IsLetter(p[0])))
+            {
+                continue;
+            }
+
+            if (parts.Length is < 2 or > 4)
+            {
+                Refuse(name, $"Line {number}, “{Short(line)}”, needs an offset and a peak, then a null and a height if taken.");
+                return [];
+            }
+
+            var offset = Keep(LengthText.Parse(parts[0], person.Units, name, -1000, 1000), number);
+            var peak = Keep(NumberText.Parse(parts[1], "", name, 0, 1e12), number);
+            var vertical = parts.Length > 2 && parts[2].Length > 0 ? Keep(NumberText.Parse(parts[2], "", name, 0, 1e12), number) : null;
+            var height = parts.Length > 3 && parts[3].Length > 0 ? Keep(LengthText.Parse(parts[3], person.Units, name, 0, 20), number) : heightWhenNotGiven;
+            if (!IsGood || offset is null || peak is null || height is null)
+            {
+                return [];
+            }
+
+            readings.Add(new CrossReading(offset.Value, height.Value, peak.Value, vertical));
+        }
+
+        return readings;
+    }
+
+    /// <summary>Lines in cross-section, one a line: offset, depth, milliamperes.</summary>
+    public List<StraightConductor> Conductors(string name, double farthestMetres)
+    {
+        const int most = 100;
+        var conductors = new List<StraightConductor>();
+        var lines = Lines(name);
+        if (lines.Count is 0 or > most)
+        {
+            Refuse(name, lines.Count == 0 ? "Give at least one line: offset, depth and current." : $"There are {lines.Count} lines; {most} is the most.");
+            return conductors;
+        }
+
+        foreach (var (line, number) in lines)
+        {
+            var parts = line.Contains('\t', StringComparison.Ordinal) ? line.Split('\t', StringSplitOptions.TrimEntries) : Split(line);
+            if (parts.Length != 3)
+            {
+                Refuse(name, $"Line {number}, “{Short(line)}”, needs three figures: offset, depth and milliamperes.");
+                return [];
+            }
+
+            var offset = Keep(LengthText.Parse(parts[0], person.Units, name, -farthestMetres, farthestMetres), number);
+            var depth = Keep(LengthText.Parse(parts[1], person.Units, name, 0.01, 100), number);
+            var current = Keep(NumberText.Parse(parts[2], "mA", name, -1e6, 1e6), number);
+            if (offset is null || depth is null || current is null)
+            {
+                return [];
+            }
+
+            conductors.Add(new StraightConductor(offset.Value, depth.Value, current.Value / 1000));
+        }
+
+        return conductors;
+    }
+
+    private List<(string Line, int Number)> Lines(string name) =>
+        [.. form[name].ToString().ReplaceLineEndings("\n").Split('\n')
+            .Select((line, i) => (Line: line.Trim(' ', ','), Number: i + 1))
+            .Where(l => l.Line.Trim().Length > 0)];
+
+    private static string[] Split(string line)
+    {
+        var parts = BetweenNumbers().Split(line.Trim());
+        return parts.Length == 1 && line.Count(c => c == ',') == 1 ? line.Split(',', StringSplitOptions.TrimEntries) : parts;
+    }
+
+    private double? Read(string text, string name, int line) =>
+        Keep(LengthText.Parse(text, person.Units, name, -FarthestMetres, FarthestMetres), line);
+
+    private double? Keep(Result<double> result, int? line = null)
+    {
+        if (result.IsGood)
+        {
+            return result.Value;
+        }
+
+        _errors.AddRange(result.Errors.Select(e => line is { } n ? e with { Sentence = $"Line {n}: {e.Sentence}" } : e));
+        return null;
+    }
+
+    private static string Short(string line) => line.Length > 30 ? line[..30] + "…" : line;
+}

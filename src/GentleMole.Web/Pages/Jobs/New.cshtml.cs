@@ -1,0 +1,58 @@
+using System.Globalization;
+using GentleMole.Core;
+using GentleMole.Store;
+using GentleMole.Store.Model;
+using GentleMole.Web.Forms;
+using GentleMole.Web.Setup;
+using GentleMole.Web.Sheets;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.EntityFrameworkCore;
+
+namespace GentleMole.Web.Pages;
+
+/// <summary>Opens a job.</summary>
+internal sealed class NewJobPage(MoleDb db, PlaceClock clock) : PageModel
+{
+    public IReadOnlyList<FieldError> Errors { get; private set; } = [];
+
+    public string NowText { get; private set; } = "";
+
+    public string Typed(string name, string otherwise = "") =>
+        Request.HasFormContentType ? Request.Form[name].ToString() : otherwise;
+
+    public async Task OnGetAsync() => NowText = await NowAsync();
+
+    public async Task<IActionResult> OnPostAsync()
+    {
+        var reader = new FormReader(Request.Form, Person.Of(HttpContext));
+        var firm = await db.Firms.AsNoTracking().SingleAsync(HttpContext.RequestAborted);
+        var job = new Job
+        {
+            Name = reader.Text("name", 200, required: true),
+            Where = reader.Text("where", 300),
+            Digger = reader.Text("digger", 200),
+            Contact = reader.Text("contact", 200),
+            ReceivedAt = reader.Moment("received"),
+            DigPlanned = reader.Day("planned"),
+            OriginLatitude = firm.HomeLatitude,
+            OriginLongitude = firm.HomeLongitude,
+            CreatedAt = clock.UtcNow,
+        };
+        if (!reader.IsGood)
+        {
+            Errors = reader.Errors;
+            return Page();
+        }
+
+        db.Jobs.Add(job);
+        await db.SaveChangesAsync(HttpContext.RequestAborted);
+        return Redirect($"/jobs/{job.Id}/notice");
+    }
+
+    private async Task<string> NowAsync()
+    {
+        var firm = await db.Firms.AsNoTracking().SingleAsync(HttpContext.RequestAborted);
+        return clock.Now(firm.TimeZone).ToString("yyyy-MM-dd HH:mm", CultureInfo.InvariantCulture);
+    }
+}

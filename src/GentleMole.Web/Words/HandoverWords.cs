@@ -1,0 +1,62 @@
+using GentleMole.Core;
+using GentleMole.Store.Model;
+using GentleMole.Web.Setup;
+using GentleMole.Web.Sheets;
+
+namespace GentleMole.Web.Words;
+
+/// <summary>Sentences for the sheet that is handed over.</summary>
+internal static class HandoverWords
+{
+    /// <summary>What is told about one utility.</summary>
+    public static string Answer(JobSheet sheet, SheetLine line, Person person)
+    {
+        var found = line.Traced.Run is { } run
+            ? $"{person.Run(run.Length)} traced through {line.Traced.Points.Count} dots, {LineWords.MethodOf(sheet, line)}."
+            : "Nothing traced.";
+        return line.Line.Answer switch
+        {
+            LineAnswer.Marked => found,
+            LineAnswer.Pending => found,
+            _ => line.Line.AnswerNote,
+        };
+    }
+
+    /// <summary>Cautions that the sheet carries: what is doubtful on this one first, then what always holds.</summary>
+    public static IReadOnlyList<string> Cautions(JobSheet sheet, Person person)
+    {
+        var said = new List<string>();
+        foreach (var line in sheet.Lines)
+        {
+            var name = $"{LineWords.Kind(line.Line.Kind)} ({line.Line.Owner})";
+            if (line.Line.Answer is LineAnswer.NotFound or LineAnswer.Escalated)
+            {
+                said.Add($"{Capital(name)} is {LineWords.Answer(line.Line.Answer)}. It may still be in the dig. {line.Line.AnswerNote}");
+            }
+
+            var doubtful = line.Traced.Stretches.Where(s => s.Confidence != Verdict.Sound).ToList();
+            if (doubtful.Count > 0)
+            {
+                said.Add($"{Capital(name)}: between dots {string.Join(", ", doubtful.Select(s => $"{s.From.Number}–{s.To.Number}"))} the place is doubtful. Expose before digging.");
+            }
+
+            var undecided = line.Dots.Count(d => d.Reading.State == DotState.Taken);
+            if (undecided > 0)
+            {
+                said.Add($"{Capital(name)}: {undecided} dot{(undecided == 1 ? " is" : "s are")} undecided and not part of the line.");
+            }
+        }
+
+        if (sheet.Loose.Count > 0)
+        {
+            said.Add($"{sheet.Loose.Count} reading{(sheet.Loose.Count == 1 ? "" : "s")} on the sheet belong to no utility on the notice: treat as unknown lines.");
+        }
+
+        said.Add("Depths are to the centre of the conductor on the day of reading. They are not a clearance to dig to.");
+        said.Add($"No machine within {person.Length(sheet.Firm.ToleranceMetres)} of each side of a marked line. Expose by hand or vacuum first; readings never replace exposing.");
+        said.Add("What is not shown may still be there. Local rules and licensed practice take precedence over this sheet.");
+        return said;
+    }
+
+    private static string Capital(string text) => char.ToUpperInvariant(text[0]) + text[1..];
+}

@@ -1,0 +1,54 @@
+// Wires the sheet: the plan under the finger, what is half typed, how large the drawings are. Computes nothing of the trade.
+import { openPlan } from './plan.js';
+import { keepForms } from './keep.js';
+import { fitDrawings } from './fit.js';
+import { openKeys } from './keys.js';
+
+let scrolled = { where: '', top: 0 };
+
+function where() {
+  return location.pathname + location.search;
+}
+
+function open() {
+  document.querySelectorAll('[data-plan]').forEach(openPlan);
+  keepForms(document);
+  fitDrawings();
+  const body = document.querySelector('.panel-body');
+  if (body && scrolled.where === location.pathname) body.scrollTop = scrolled.top;
+  const wrong = document.querySelector('.entry-error');
+  if (wrong) {
+    wrong.scrollIntoView({ block: 'nearest' });
+    wrong.closest('.entry')?.querySelector('input,select,textarea')?.focus();
+  }
+  scrolled = { where: '', top: 0 };
+  document.body.dataset.ready = where();
+}
+
+document.addEventListener('htmx:beforeSwap', event => {
+  if (event.detail.target?.id !== 'main') return;
+  const body = document.querySelector('.panel-body');
+  scrolled = { where: location.pathname, top: body ? body.scrollTop : 0 };
+});
+document.addEventListener('htmx:afterSettle', event => {
+  if (event.target.id === 'main' || event.target === document.body) open();
+});
+document.addEventListener('htmx:historyRestore', open);
+document.addEventListener('htmx:sendError', () => say('Not sent: no connection. Nothing is lost; press again when it is back.'));
+document.addEventListener('htmx:responseError', event =>
+  say(`The server could not take this (${event.detail.xhr.status}). What you typed is kept here; reload and try again.`));
+
+function say(text) {
+  let note = document.querySelector('.lost');
+  if (!note) {
+    note = document.createElement('div');
+    note.className = 'lost';
+    note.setAttribute('role', 'alert');
+    document.body.append(note);
+  }
+  note.textContent = text;
+  setTimeout(() => note.remove(), 9000);
+}
+
+openKeys();
+open();

@@ -1,0 +1,200 @@
+// The plan under the finger: zoom, move, and placing points. The drawing is in site metres, so a place on it needs no sums.
+const NS = 'http://www.w3.org/2000/svg';
+const steps = [1, 2, 5, 10];
+
+export function openPlan(plan) {
+  if (plan.dataset.open) return;
+  plan.dataset.open = '1';
+  const svg = plan.querySelector('.plan-drawing');
+  const key = 'view ' + location.pathname.split('/').slice(0, 3).join('/');
+  let box = parse(sessionStorage.getItem(key)) ?? parse(svg.dataset.home);
+  let armed = null;
+
+  function show() {
+    svg.setAttribute('viewBox', box.join(' '));
+    const size = svg.getBoundingClientRect();
+    if (!size.width) return;
+    const unit = Math.max(box[2] / size.width, box[3] / size.height);
+    svg.style.setProperty('--u', unit);
+    scaleBar(plan, unit, size.width);
+  }
+
+  function zoom(factor, centre) {
+    const c = centre ?? { x: box[0] + box[2] / 2, y: box[1] + box[3] / 2 };
+    const width = Math.min(5000, Math.max(1, box[2] * factor));
+    const f = width / box[2];
+    box = [c.x - (c.x - box[0]) * f, c.y - (c.y - box[1]) * f, width, box[3] * f];
+    remember();
+  }
+
+  function remember() {
+    sessionStorage.setItem(key, box.join(' '));
+    show();
+  }
+
+  function place(event) {
+    const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(svg.getScreenCTM().inverse());
+    return { x: point.x, y: point.y };
+  }
+
+  plan.querySelectorAll('[data-zoom]').forEach(button => button.addEventListener('click', () => {
+    if (button.dataset.zoom === 'home') {
+      sessionStorage.removeItem(key);
+      box = parse(svg.dataset.home);
+      show();
+    } else {
+      zoom(button.dataset.zoom === 'in' ? 0.66 : 1.5);
+    }
+  }));
+  svg.addEventListener('wheel', event => {
+    event.preventDefault();
+    zoom(event.deltaY < 0 ? 0.85 : 1.18, place(event));
+  }, { passive: false });
+
+  const fingers = new Map();
+  let moved = 0;
+  svg.addEventListener('pointerdown', event => {
+    fingers.set(event.pointerId, { x: event.clientX, y: event.clientY });
+    moved = 0;
+  });
+  svg.addEventListener('pointermove', event => {
+    const before = fingers.get(event.pointerId);
+    if (!before) return;
+    const unit = Number(svg.style.getPropertyValue('--u'));
+    const dx = event.clientX - before.x;
+    const dy = event.clientY - before.y;
+    moved += Math.hypot(dx, dy);
+    if (fingers.size === 1 && moved > 6) {
+      if (!svg.hasPointerCapture(event.pointerId)) svg.setPointerCapture(event.pointerId);
+      box = [box[0] - dx * unit, box[1] - dy * unit, box[2], box[3]];
+      remember();
+    } else if (fingers.size === 2) {
+      const [a, b] = [...fingers.values()];
+      const was = Math.hypot(a.x - b.x, a.y - b.y);
+      fingers.set(event.pointerId, { x: event.clientX, y: event.clientY });
+      const [c, d] = [...fingers.values()];
+      const is = Math.hypot(c.x - d.x, c.y - d.y);
+      if (was > 0 && is > 0) zoom(was / is, place({ clientX: (c.x + d.x) / 2, clientY: (c.y + d.y) / 2 }));
+    }
+    fingers.set(event.pointerId, { x: event.clientX, y: event.clientY });
+  });
+  for (const end of ['pointerup', 'pointercancel', 'pointerleave']) {
+    svg.addEventListener(end, event => fingers.delete(event.pointerId));
+  }
+  svg.addEventListener('click', event => {
+    if (moved > 6) {
+      event.preventDefault();
+    } else if (armed) {
+      event.preventDefault();
+      event.stopPropagation();
+      put(armed, place(event));
+    }
+  }, true);
+
+  function arm(button) {
+    disarm();
+    armed = button;
+    button.classList.add('btn-armed');
+    button.setAttribute('aria-pressed', 'true');
+    plan.classList.add('is-placing');
+    plan.querySelector('[data-placing-say]').textContent = button.dataset.say + ' Esc ends it.';
+    if (matchMedia('(max-width: 800px)').matches) plan.scrollIntoView({ block: 'center' });
+  }
+
+  function disarm() {
+    armed?.classList.remove('btn-armed');
+    armed?.removeAttribute('aria-pressed');
+    armed = null;
+    plan.classList.remove('is-placing');
+  }
+
+  function put(button, point) {
+    const form = button.closest('form');
+    const [east, north] = [written(point.x), written(-point.y)];
+    if (button.dataset.placeList) {
+      const field = form.elements[button.dataset.placeList];
+      field.value = (field.value.trim() ? field.value.trimEnd() + '\n' : '') + `${east} ${north}`;
+      changed(field);
+    } else {
+      const [e, n] = button.dataset.place.split(',');
+      form.elements[e].value = east;
+      form.elements[n].value = north;
+      changed(form.elements[e]);
+      disarm();
+      button.focus();
+    }
+  }
+
+  document.addEventListener('keydown', event => {
+    if (event.key === 'Escape') disarm();
+  });
+  document.querySelectorAll('[data-place],[data-place-list]').forEach(button =>
+    button.addEventListener('click', () => (armed === button ? disarm() : arm(button))));
+  document.querySelectorAll('.panel form').forEach(form => form.addEventListener('input', () => sketch(svg)));
+  new ResizeObserver(show).observe(svg);
+  show();
+  sketch(svg);
+}
+
+function changed(field) {
+  field.dispatchEvent(new Event('input', { bubbles: true }));
+}
+
+/** A bare number is metres to one person and feet to another: say the unit where it is needed. */
+function written(metres) {
+  const text = metres.toFixed(2);
+  return document.querySelector('.sheet').dataset.units === 'feet' ? text + 'm' : text;
+}
+
+function parse(text) {
+  const numbers = (text ?? '').split(' ').map(Number);
+  return numbers.length === 4 && numbers.every(Number.isFinite) && numbers[2] > 0 ? numbers : null;
+}
+
+/** Draws what is typed but not kept: places and lists of places. */
+function sketch(svg) {
+  const layer = svg.querySelector('[data-draft-layer]');
+  layer.replaceChildren();
+  const metres = text => /^[-−]?[\d.]+\s*m?$/.test(text.trim()) ? parseFloat(text.replace('−', '-')) : NaN;
+  for (const button of document.querySelectorAll('[data-place]')) {
+    const [e, n] = button.dataset.place.split(',').map(name => metres(button.closest('form').elements[name].value));
+    if (Number.isFinite(e) && Number.isFinite(n)) {
+      const mark = document.createElementNS(NS, 'g');
+      mark.setAttribute('transform', `translate(${e} ${-n})`);
+      mark.innerHTML = '<g class="px"><path class="draft-mark" d="M-12 0H-4M4 0H12M0-12V-4M0 4V12" /></g>';
+      layer.append(mark);
+    }
+  }
+  for (const field of document.querySelectorAll('[data-preview]')) {
+    const points = field.value.split('\n').map(line => line.split(/[;\s,]+(?=[-−\d.])/).map(metres))
+      .filter(p => p.length === 2 && p.every(Number.isFinite)).map(([e, n]) => `${e},${-n}`);
+    if (points.length > 0 && field.value !== field.defaultValue) {
+      const trail = document.createElementNS(NS, field.dataset.preview === 'area' ? 'polygon' : 'polyline');
+      trail.setAttribute('points', points.join(' '));
+      trail.setAttribute('class', 'draft-mark');
+      layer.append(trail);
+      for (const point of points) {
+        const knob = document.createElementNS(NS, 'g');
+        knob.setAttribute('transform', `translate(${point})`);
+        knob.innerHTML = '<g class="px"><circle class="draft-mark" r="4" /></g>';
+        layer.append(knob);
+      }
+    }
+  }
+}
+
+function scaleBar(plan, unit, width) {
+  const bar = plan.querySelector('.plan-scale');
+  if (!bar) return;
+  const least = width * unit / 9;
+  const power = 10 ** Math.floor(Math.log10(least));
+  const length = steps.map(k => k * power).find(k => k >= least - 1e-9);
+  const pixels = length / unit;
+  bar.setAttribute('width', pixels + 70);
+  bar.querySelector('path').setAttribute('d', `M0 4v8M${pixels / 2} 4v8M${pixels} 4v8M0 8h${pixels}`);
+  const [, half, whole] = bar.querySelectorAll('text');
+  half.setAttribute('x', pixels / 2);
+  half.textContent = String(+(length / 2).toPrecision(6));
+  whole.setAttribute('x', pixels);
+  whole.textContent = `${+length.toPrecision(6)} m`;
+}
