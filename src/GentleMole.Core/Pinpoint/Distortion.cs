@@ -27,6 +27,18 @@ public static class Distortion
     }
 
     /// <summary>
+    /// Position when readings across do not have one line's shape: the interval of <see cref="Corrected"/> where there is a
+    /// null, and in any case a sixth of the depth to both sides of the peak, which covers a neighbour with a quarter of the
+    /// current as near as a depth and a half.
+    /// </summary>
+    public static Estimate AroundPeak(Place peak, Place? silent, double depthMetres)
+    {
+        var half = (depthMetres / 6) + (1.96 * peak.Sigma);
+        var corrected = Corrected(peak.OffsetMetres, silent?.OffsetMetres ?? peak.OffsetMetres, 1.96 * peak.Sigma);
+        return corrected.Including(peak.OffsetMetres - half).Including(peak.OffsetMetres + half);
+    }
+
+    /// <summary>
     /// Chance that the true line lies in [from, to] (metres across), when peak and null places scatter by the given standard
     /// deviations and q is anywhere in its range with equal chance.
     /// </summary>

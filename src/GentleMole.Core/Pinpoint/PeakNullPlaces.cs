@@ -14,8 +14,10 @@ public static class PeakNullPlaces
     public static Place? Peak(IReadOnlyList<CrossReading> readings, ReadingNoise noise)
     {
         var strongest = readings.Max(r => r.Peak);
-        var near = readings.Where(r => r.Peak >= 0.6 * strongest).ToList();
-        if (near.Count < 4)
+
+        // Only the crest: further out the shoulder of a neighbour bends the parabola.
+        var near = readings.Where(r => r.Peak >= 0.86 * strongest).ToList();
+        if (near.Count < 5)
         {
             near = [.. readings.OrderByDescending(r => r.Peak).Take(Math.Min(5, readings.Count))];
         }
@@ -77,7 +79,7 @@ public static class PeakNullPlaces
                 var sign = i < least ? -1 : i > least ? 1 : sideOfLeast;
                 var sigma = Math.Sqrt(
                     Square(noise.SigmaAt(row[i].Null!.Value)) + Square(ratio * noise.SigmaAt(row[i].Peak))) / row[i].Peak;
-                if (ratio <= 0.5 || Math.Abs(i - least) <= 1)
+                if (ratio <= 0.3 || Math.Abs(i - least) <= 1)
                 {
                     points.Add((row[i].OffsetMetres, sign * ratio, 1 / Math.Max(sigma * sigma, 1e-12)));
                 }

@@ -24,6 +24,7 @@ public static class Pinpointing
 {
     private const double ApartDeviates = 3.0;
     private const double NoticeableMetres = 0.02;
+    private const double MisfitDeviates = 2.6;
 
     /// <summary>Fits one line to the row.</summary>
     /// <param name="toleranceMetres">Half-width of the tolerance zone round the mark.</param>
@@ -50,12 +51,16 @@ public static class Pinpointing
         var line = SingleLineFit.Fit(readings, noise);
         var peak = PeakNullPlaces.Peak(readings, noise);
         var silent = PeakNullPlaces.Null(readings, noise);
+        var oneLine = line.MisfitDeviates <= MisfitDeviates;
         var reasons = new List<Reason>();
-        var position = line.Position;
+
+        // A fit that the readings refuse says nothing of where the line is; the peak's own crest does, within what a
+        // neighbour can do to it.
+        var position = oneLine || peak is null ? line.Position : Distortion.AroundPeak(peak.Value, silent, line.Depth.Value);
         var verdict = Verdict.Sound;
         void AtLeast(Verdict worse) => verdict = (Verdict)Math.Max((int)verdict, (int)worse);
 
-        if (line.MisfitDeviates > 2.6)
+        if (!oneLine)
         {
             AtLeast(line.MisfitDeviates > 12 ? Verdict.Reject : Verdict.Caution);
             reasons.Add(new("not-one-line", line.ChiSquare / line.DegreesOfFreedom, 1, -1));
@@ -73,7 +78,7 @@ public static class Pinpointing
             {
                 AtLeast(Math.Abs(apart) > toleranceMetres ? Verdict.Reject : Verdict.Caution);
                 reasons.Add(new("peak-null-apart", apart, ApartDeviates * sigma, -1));
-                position = Distortion.Corrected(p.OffsetMetres, n.OffsetMetres, 1.96 * p.Sigma);
+                position = oneLine ? Distortion.Corrected(p.OffsetMetres, n.OffsetMetres, 1.96 * p.Sigma) : position;
             }
             else
             {

@@ -23,14 +23,14 @@ public static class DigArea
         }
 
         var ring = Ring(corners);
-        if (!ring.IsValid)
+        if (ring.ConvexHull().Area < 0.01)
         {
-            return [new FieldError(field, "The outline of the dig area crosses itself. Give the corners in order, round the edge.")];
+            return [new FieldError(field, "The dig area has no width. Give corners on both sides of it.")];
         }
 
-        return ring.Area < 0.01
-            ? [new FieldError(field, "The dig area has no width. Give corners on both sides of it.")]
-            : [];
+        return ring.IsValid
+            ? []
+            : [new FieldError(field, "The outline of the dig area crosses itself. Give the corners in order, round the edge.")];
     }
 
     /// <summary>Area in square metres.</summary>

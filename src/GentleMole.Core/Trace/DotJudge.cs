@@ -101,7 +101,7 @@ public static class DotJudge
         var apartSign = signs.FirstOrDefault(s => s.Kind == SignKind.PeakToNull);
         var distorted = apartSign is { Agrees: false };
         return new DotJudgement(
-            verdict, finding, next, signs, position, depth, Marks(dot, context, reader, position, distorted, across),
+            verdict, finding, next, signs, position, depth, Marks(context, reader, position, distorted),
             context.AheadAt(dot), reader.Apart, distorted, across);
     }
 
@@ -174,12 +174,16 @@ public static class DotJudge
 
     private static Estimate PositionOf(DotObservation dot, SignReader reader, PinpointResult? across)
     {
+        var peakHalf = 1.96 * SignReader.PeakSigma(reader.Depth);
         if (across is not null)
         {
-            return across.Position;
+            // A row that one line explains is the best there is; one that it does not only widens what the hand found.
+            var fits = across.Reasons.Any(r => r.Code == "fits-one-line");
+            return fits || dot.NullOffsetMetres is not { } swept
+                ? across.Position
+                : Distortion.Corrected(0, swept, peakHalf).Including(across.Position.Low95).Including(across.Position.High95);
         }
 
-        var peakHalf = 1.96 * SignReader.PeakSigma(reader.Depth);
         if (dot.NullOffsetMetres is not { } apart)
         {
             // Without a null nothing bounds what a neighbour may have done to the peak.
@@ -216,10 +220,9 @@ public static class DotJudge
     }
 
     private static List<MarkChoice> Marks(
-        DotObservation dot, DotContext context, SignReader reader, Estimate position, bool distorted, PinpointResult? across)
+        DotContext context, SignReader reader, Estimate position, bool distorted)
     {
-        var peak = across?.PeakOffsetMetres ?? 0;
-        var silent = across?.NullOffsetMetres ?? (dot.NullOffsetMetres is { } n ? n : (double?)null);
+        var (peak, silent) = reader.Places;
         var marks = MarkingSchools.Marks(peak, silent, position, context.ToleranceMetres);
         var sigma = Math.Max(position.HalfWidth / 1.96, 1e-4);
         return [.. marks.Select(mark =>

@@ -21,8 +21,14 @@ internal sealed class SignReader(DotObservation dot, DotContext context, Pinpoin
 
     public bool NearSource => Near(context.Connection) || Near(context.Stake);
 
-    /// <summary>Null place less peak place, from the row across where taken, else from the dot's own entries.</summary>
-    public double? Apart => across is { PeakOffsetMetres: { } p, NullOffsetMetres: { } n } ? n - p : dot.NullOffsetMetres;
+    /// <summary>Null place less peak place: as swept by hand, which is finer than the steps of a row, else from the row across.</summary>
+    public double? Apart => dot.NullOffsetMetres
+        ?? (across is { PeakOffsetMetres: { } p, NullOffsetMetres: { } n } ? n - p : null);
+
+    /// <summary>Peak and null places against the dot, from the same source as <see cref="Apart"/>.</summary>
+    public (double Peak, double? Null) Places => dot.NullOffsetMetres is { } silent
+        ? (0, silent)
+        : (across?.PeakOffsetMetres ?? 0, across?.NullOffsetMetres);
 
     public IReadOnlyList<Sign> Read()
     {

@@ -37,11 +37,32 @@ internal sealed class LabelPlacer(double width, double height)
         }
     }
 
+    /// <summary>How much is drawn in a box; for choosing where furniture may stand.</summary>
+    public double Crowd(double x, double y, double w, double h)
+    {
+        double crowd = 0;
+        for (var yy = y; yy <= y + h; yy += Cell)
+        {
+            for (var xx = x; xx <= x + w; xx += Cell)
+            {
+                crowd += At(xx, yy);
+            }
+        }
+
+        return crowd;
+    }
+
     /// <summary>Places a label by an anchor, near it if there is room, with a leader if not; and takes its place.</summary>
     public PlacedLabel Place(string text, string style, double anchorX, double anchorY, double gap = 9)
     {
         var w = text.Length * LetterWidth;
         (double X, double Y, double Cost) best = (anchorX, anchorY, double.PositiveInfinity);
+        if (gap == 0)
+        {
+            // Something with room inside carries its name inside.
+            best = (anchorX - (w / 2), anchorY, CostOf(anchorX - (w / 2), anchorY - (LineHeight / 2), w) - 1);
+        }
+
         foreach (var reach in new[] { gap, gap + 14, gap + 34, gap + 60 })
         {
             foreach (var (dx, dy) in new[] { (1, 0), (-1, 0), (0, -1), (0, 1), (1, -1), (1, 1), (-1, -1), (-1, 1) })
@@ -56,7 +77,7 @@ internal sealed class LabelPlacer(double width, double height)
             }
         }
 
-        Box(best.X, best.Y - (LineHeight / 2), w, LineHeight);
+        Box(best.X, best.Y - (LineHeight / 2), w, LineHeight, 7);
         var far = Math.Abs(best.Y - anchorY) > 26 || best.X - anchorX > 26 || anchorX - (best.X + w) > 26;
         return new PlacedLabel(text, style, best.X, best.Y, anchorX, anchorY, far);
     }
@@ -69,15 +90,7 @@ internal sealed class LabelPlacer(double width, double height)
             cost += 60;
         }
 
-        for (var yy = y; yy <= y + LineHeight; yy += Cell)
-        {
-            for (var xx = x; xx <= x + w; xx += Cell)
-            {
-                cost += At(xx, yy);
-            }
-        }
-
-        return cost;
+        return cost + Crowd(x, y, w, LineHeight);
     }
 
     private int At(double x, double y) => IndexOf(x, y) is >= 0 and var i ? _taken[i] : 0;

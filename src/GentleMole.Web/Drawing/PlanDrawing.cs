@@ -17,6 +17,9 @@ internal sealed record LineLetter(string Text, double East, double North);
 /// </summary>
 internal sealed class PlanDrawing
 {
+    private const double BlockWidth = 256;
+    private const double BlockHeight = 46;
+
     private readonly LabelPlacer _placer;
     private readonly List<PlacedLabel> _labels = [];
 
@@ -57,6 +60,9 @@ internal sealed class PlanDrawing
     public double North { get; }
 
     public double Grid { get; }
+
+    /// <summary>Style class for where the title block stands.</summary>
+    public string BlockPlace { get; private set; } = "at-bottom-right";
 
     public IReadOnlyList<PlacedLabel> Labels => _labels;
 
@@ -131,17 +137,28 @@ internal sealed class PlanDrawing
             Trail(feature.Shape == FeatureShape.Outline ? [.. feature.Points, feature.Points[0]] : feature.Points, 1);
         }
 
+        Trail(Sheet.Job.Tape, 1);
         Trail(Sheet.HasDig ? [.. Sheet.Job.DigCorners, Sheet.Job.DigCorners[0]] : [], 2);
         foreach (var hookup in Sheet.Job.Hookups)
         {
             Trail(hookup.Stake is { } stake ? [hookup.Connection, stake] : [hookup.Connection, hookup.Connection], 3);
         }
 
-        // Corners that belong to the north arrow, the scale bar and the tools.
+        // Corners that belong to the north arrow, the scale bar and the tools; the title block takes the emptiest place left.
         _placer.Box(Width - 60, 0, 60, 90, 9);
-        _placer.Box(0, Height - 46, 230, 46, 9);
-        _placer.Box(Width - 300, Height - 60, 300, 60, 9);
-        _placer.Box(0, 0, 250, 40, 5);
+        _placer.Box(0, Height - 60, 230, 60, 9);
+        _placer.Box(0, 0, 170, 64, 9);
+        _placer.Box(0, Height - 18, Width, 18, 5);
+        _placer.Box(Width - 26, 0, 26, Height, 5);
+        var places = new Dictionary<string, (double X, double Y)>
+        {
+            ["at-bottom-right"] = (Width - BlockWidth - 10, Height - BlockHeight - 24),
+            ["at-top-right"] = (Width - BlockWidth - 64, 10),
+            ["at-top-left"] = (176, 10),
+            ["at-bottom-left"] = (236, Height - BlockHeight - 24),
+        };
+        (BlockPlace, var at) = places.MinBy(p => _placer.Crowd(p.Value.X, p.Value.Y, BlockWidth, BlockHeight));
+        _placer.Box(at.X, at.Y, BlockWidth, BlockHeight, 9);
     }
 
     private void Trail(IReadOnlyList<SitePoint> points, byte weight)
@@ -155,12 +172,14 @@ internal sealed class PlanDrawing
 
     private void Label()
     {
-        foreach (var hookup in Sheet.Job.Hookups)
+        // On a phone only what is in the ground and what is to be dug gets its name; the rest is told by its shape.
+        var roomy = Width >= 560;
+        foreach (var hookup in Sheet.Job.Hookups.Where(_ => roomy))
         {
             Put(hookup.ConnectedTo, "label-ink", hookup.Connection, 11);
             if (hookup.Stake is { } stake)
             {
-                Put("stake", "label-soil label-minor", stake, 10);
+                Put("stake", "label-soil", stake, 10);
             }
         }
 
@@ -170,7 +189,7 @@ internal sealed class PlanDrawing
             {
                 Put($"{LineWords.Kind(line.Line.Kind)}, {line.Line.Owner}", "label-ink", line.Traced.Points[^1].Place, 12);
             }
-            else if (line.BestRun is { } run)
+            else if (roomy && line.BestRun is { } run)
             {
                 Put($"{LineWords.Kind(line.Line.Kind)}, {line.Line.Owner}: plan only", "label-soil", run.Points[^1], 8);
             }
@@ -182,7 +201,12 @@ internal sealed class PlanDrawing
             Put($"proposed dig, {LengthText.FormatRun(cut.Length, Units)}", "label-ink", cut.At(cut.Length * 0.12), 12);
         }
 
-        foreach (var feature in Sheet.Job.Features.Where(f => f.Name.Length > 0 && f.Points.Count > 0))
+        if (Sheet.Job.Tape.Count == 2 && roomy)
+        {
+            Put("tape 0", "label-soil", Sheet.Job.Tape[0], 8);
+        }
+
+        foreach (var feature in Sheet.Job.Features.Where(f => roomy && f.Name.Length > 0 && f.Points.Count > 0))
         {
             // A spot that something is connected to has its label already.
             if (!Sheet.Job.Hookups.Any(h => h.Connection.DistanceTo(feature.Points[0]) < 1))

@@ -108,7 +108,8 @@ internal sealed class SectionDrawing
 
             var way = $"{Compass(Cut.Points[0], Cut.Points[^1])} to {Compass(Cut.Points[^1], Cut.Points[0])}";
             var what = Along is { } line ? $"along the {LineWords.Kind(line.Line.Kind)} line" : Sheet.HasDig ? "along the dig" : "along the tape";
-            return string.Create(CultureInfo.InvariantCulture, $"Section {what}, {way}. Depth drawn ×{Exaggeration:0.#}");
+            var scale = string.Create(CultureInfo.InvariantCulture, $"Section {what}, {way}. Depth drawn ×{Exaggeration:0.#}");
+            return Width < 560 ? scale : scale + ". Depths are to the centre.";
         }
     }
 
@@ -145,14 +146,11 @@ internal sealed class SectionDrawing
 
     private IEnumerable<SectionCrossing> Across(SheetLine line, Run cut)
     {
-        if (line.BestRun is not { } run)
+        // A line traced only part of the way may still cross where its owner's plan says so: better a question than a gap.
+        var traced = line.Traced.Run is { } run ? cut.CrossingsWith(run) : [];
+        var marked = traced.Count > 0;
+        foreach (var crossing in marked ? traced : line.Expected is { } expected ? cut.CrossingsWith(expected) : [])
         {
-            yield break;
-        }
-
-        foreach (var crossing in cut.CrossingsWith(run))
-        {
-            var marked = line.Traced.Run is not null;
             yield return new SectionCrossing(
                 line,
                 crossing.ChainageMetres,
@@ -206,7 +204,7 @@ internal sealed class SectionDrawing
         {
             var depth = crossing.Depth is { } d
                 ? $" {LengthText.Format(d.Value, Units)} ±{LengthText.Format(d.HalfWidth, Units)}"
-                : crossing.Marked ? ": no depth" : ": depth not known";
+                : crossing.Marked ? ": no depth read" : ": plan only";
             _labels.Add(_placer.Place(
                 LineWords.Kind(crossing.Line.Line.Kind) + depth, "label-ink", X(crossing.ChainageMetres), Y(crossing.Depth?.Value ?? (Deepest * 0.07)), 13));
         }
@@ -219,7 +217,7 @@ internal sealed class SectionDrawing
 
         if (DigFrom is { } a && DigTo is { } b && Sheet.Job.DigDepthMetres is { } bottom)
         {
-            _labels.Add(_placer.Place($"dig to {LengthText.Format(bottom, Units)}", "label-soil", X(a + ((b - a) * 0.03)), Y(bottom), 6));
+            _labels.Add(_placer.Place($"dig to {LengthText.Format(bottom, Units)}", "label-soil", X(a) + 8, Y(bottom) - 11, 0.5));
         }
     }
 }

@@ -31,8 +31,11 @@ internal sealed record SheetLine(SoughtLine Line, IReadOnlyList<JudgedDot> Dots,
     public double ZoneHalfWidth(double toleranceMetres) =>
         ToleranceZone.HalfWidth(Line.OutsideDiameterMetres ?? 0, toleranceMetres);
 
+    /// <summary>The run by the owner's plan, if one was drawn.</summary>
+    public Run? Expected => Line.ExpectedRun.Count >= 2 ? new Run(Line.ExpectedRun) : null;
+
     /// <summary>Where the line is taken to run: as marked, else as plans say; null when neither is known.</summary>
-    public Run? BestRun => Traced.Run ?? (Line.ExpectedRun.Count >= 2 ? new Run(Line.ExpectedRun) : null);
+    public Run? BestRun => Traced.Run ?? Expected;
 }
 
 /// <summary>Everything on one job's sheet, judged and joined; what pages, drawings and exports are made from.</summary>
@@ -80,7 +83,7 @@ internal sealed class JobSheet
         Previous = before is null ? null : new PreviousDot(before.Place, before.DepthMetres, before.CurrentMilliamps),
         Connection = hookup is { Method: HookupMethod.Direct or HookupMethod.Clamp } ? hookup.Connection : null,
         Stake = hookup?.Stake,
-        ExpectedDirection = line.Line.ExpectedRun.Count >= 2 ? Expected(line.Line, place) : null,
+        ExpectedDirection = line.Expected is { } run ? run.DirectionAt(run.Project(place).ChainageMetres) : null,
         Feature = feature,
         ToleranceMetres = line.ZoneHalfWidth(Firm.ToleranceMetres),
         School = Firm.School,
@@ -90,10 +93,4 @@ internal sealed class JobSheet
     public static Reading? Before(IEnumerable<Reading> dots, int? hookupId, DateTime moment) => dots
         .Where(d => d.State == DotState.Accepted && d.HookupId == hookupId && d.TakenAt < moment)
         .MaxBy(d => d.TakenAt);
-
-    private static SitePoint Expected(SoughtLine line, SitePoint place)
-    {
-        var run = new Run(line.ExpectedRun);
-        return run.DirectionAt(run.Project(place).ChainageMetres);
-    }
 }

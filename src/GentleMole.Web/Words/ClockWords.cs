@@ -36,7 +36,7 @@ internal static class ClockWords
         var holidays = times.HolidaysOnTheWay.Count == 0
             ? ""
             : " " + string.Join(" and ", times.HolidaysOnTheWay.Select(h => $"{h.Name} ({Day(h.Date)})")) + " does not count.";
-        return $"Digging may start {Day(times.DigMayStart)}: {days} full working day{(days == 1 ? "" : "s")} after {Day(times.CountsFrom)}.{holidays}";
+        return $"{days} full working day{(days == 1 ? "" : "s")} lie between the call, counted from {Day(times.CountsFrom)}, and {Day(times.DigMayStart)}.{holidays}";
     }
 
     /// <summary>The deadline that comes next, or the worst one missed; null when nothing is open.</summary>

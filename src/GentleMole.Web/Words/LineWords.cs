@@ -49,6 +49,6 @@ internal static class LineWords
     }
 
     public static string Frequency(double hertz) => hertz >= 1000
-        ? FormattableString.Invariant($"{hertz / 1000:0.###} kHz")
-        : FormattableString.Invariant($"{hertz:0.#} Hz");
+        ? FormattableString.Invariant($"{hertz / 1000:0.###}\u00a0kHz")
+        : FormattableString.Invariant($"{hertz:0.#}\u00a0Hz");
 }

@@ -9,7 +9,7 @@ internal sealed class PinpointPage : BenchPage
 {
     /// <summary>A row of ours: a line at 0.12 m, 0.9 m deep, with a little noise.</summary>
     public const string Example =
-        "-1.0 20.2 22.9\n-0.8 24.0 23.4\n-0.6 28.6 21.6\n-0.4 34.2 18.3\n-0.2 38.6 13.0\n0.0 41.7 5.4\n0.2 42.0 3.5\n0.4 39.6 11.6\n0.6 34.5 17.7\n0.8 29.6 21.0\n1.0 24.6 23.0";
+        "-1.0 17.7 21.3\n-0.8 21.3 21.5\n-0.6 26.6 20.2\n-0.4 33.7 17.8\n-0.2 37.8 13.0\n0.0 42.4 5.2\n0.2 42.3 3.3\n0.4 38.4 11.3\n0.6 32.6 16.4\n0.8 26.9 19.8\n1.0 22.6 20.8";
 
     public PinpointResult? Result { get; private set; }
 

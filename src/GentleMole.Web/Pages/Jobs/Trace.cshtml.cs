@@ -120,7 +120,7 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock)
 
         (typed.State, typed.StateNote) = (state, note);
         await KeepAsync(typed, line);
-        return Done(new { line = line.Line.Id, @new = state == DotState.Accepted ? "1" : null, dot = state == DotState.Accepted ? null : (Guid?)typed.Id });
+        return Done(new { line = line.Line.Id, @new = state == DotState.Accepted ? "true" : null, dot = state == DotState.Accepted ? null : (Guid?)typed.Id });
     }
 
     public async Task<IActionResult> OnPostTapeAsync()

@@ -51,4 +51,6 @@ function say(text) {
 }
 
 openKeys();
-open();
+// After htmx has read the page, so that a form that is filled again from what was typed is judged again too.
+if (document.readyState === 'complete') open();
+else document.addEventListener('DOMContentLoaded', open);

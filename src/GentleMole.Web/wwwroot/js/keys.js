@@ -19,7 +19,7 @@ export function openKeys() {
     else if (event.key === 'j') location.href = '/jobs';
     else if (!job) return;
     else if (stages[event.key - 1]) press(`.burrow a[href$="/${stages[event.key - 1]}"]`);
-    else if (event.key === 'n') press('.dot-chips a[href*="new=1"]');
+    else if (event.key === 'n') press('.dot-chips a[href*="new=true"]');
     else if (event.key === 'p') press('[data-place],[data-place-list]');
     else if (event.key === '+' || event.key === '=') press('[data-zoom="in"]');
     else if (event.key === '-') press('[data-zoom="out"]');

@@ -1,0 +1,30 @@
+using GentleMole.Core.Lines;
+using GentleMole.Core.Marking;
+using GentleMole.Core.Measures;
+using NodaTime;
+
+namespace GentleMole.Core.Tests.Marking;
+
+public class MarkLabelTests
+{
+    [Fact]
+    public void A_label_says_what_whose_how_large_how_deep_and_when() =>
+        Assert.Equal(
+            "G  TG  63 PE  d 0.64 m ±0.08 m  23 Nov 26",
+            MarkLabel.Compose(UtilityKind.Gas, "Tamsin Gas", 0.063, "PE", Estimate.Symmetric(0.64, 0.08), new LocalDate(2026, 11, 23), UnitSystem.Metres));
+
+    [Fact]
+    public void What_is_not_known_is_left_out() =>
+        Assert.Equal("?  23 Nov 26", MarkLabel.Compose(UtilityKind.Unknown, "", null, "", null, new LocalDate(2026, 11, 23), UnitSystem.Metres));
+
+    [Fact]
+    public void The_zone_reaches_the_tolerance_beyond_the_pipe() =>
+        Assert.Equal(0.56, ToleranceZone.HalfWidth(0.12, 0.5), 9);
+
+    [Theory]
+    [InlineData("Electricity", UtilityKind.Electric)]
+    [InlineData(" fibre ", UtilityKind.Communications)]
+    [InlineData("steam", UtilityKind.Unknown)]
+    public void Free_words_from_devices_find_their_utility(string word, UtilityKind kind) =>
+        Assert.Equal(kind, Utilities.FromWord(word));
+}
