@@ -40,6 +40,7 @@ internal static class MoleApp
         app.MapHealthChecks("/health/live", new HealthCheckOptions { Predicate = _ => false });
         app.MapHealthChecks("/health/ready", new HealthCheckOptions { Predicate = check => check.Tags.Contains("ready") });
         app.MapMoleApi();
+        app.MapDownloads();
         app.MapRazorPages();
         return app;
     }

@@ -7,6 +7,13 @@ namespace GentleMole.Web.Sheets;
 /// <summary>Files of a job, the same for the API and for the links on the sheet.</summary>
 internal static class JobDownload
 {
+    /// <summary>The links on the sheet: the same files as the API gives, for the person at the page.</summary>
+    public static void MapDownloads(this WebApplication app) => app.MapGet(
+        "/jobs/{id:int}/files/{format:regex(^(geojson|csv)$)}",
+        async (int id, string format, MoleDb db, SheetLoader loader, CancellationToken cancellation) =>
+            await MakeAsync(id, format, db, loader, cancellation) ?? Results.NotFound())
+        .ExcludeFromDescription();
+
     /// <summary>The file, or null when there is no such job.</summary>
     public static async Task<IResult?> MakeAsync(
         int id, string format, MoleDb db, SheetLoader loader, CancellationToken cancellation)

@@ -6,10 +6,6 @@ import { openKeys } from './keys.js';
 
 let scrolled = { where: '', top: 0 };
 
-function where() {
-  return location.pathname + location.search;
-}
-
 function open() {
   document.querySelectorAll('[data-plan]').forEach(openPlan);
   keepForms(document);
@@ -22,7 +18,7 @@ function open() {
     wrong.closest('.entry')?.querySelector('input,select,textarea')?.focus();
   }
   scrolled = { where: '', top: 0 };
-  document.body.dataset.ready = where();
+  document.body.dataset.opened = String(performance.timeOrigin + performance.now());
 }
 
 document.addEventListener('htmx:beforeSwap', event => {

@@ -1,0 +1,152 @@
+// The whole way of a job, from the call to the sheet that is handed over, by hand in a browser on an empty job.
+import assert from 'node:assert/strict';
+import { after, before, test } from 'node:test';
+import { answered, openBrowser, pressed } from './browser.mjs';
+import { startServer } from './server.mjs';
+
+let server;
+let browser;
+let page;
+const complaints = [];
+
+before(async () => {
+  server = await startServer();
+  browser = await openBrowser();
+  page = browser.page;
+  page.on('pageerror', error => complaints.push(error.message));
+  page.on('console', message => message.type() === 'error' && complaints.push(message.text()));
+});
+after(async () => {
+  await browser?.close();
+  await server?.close();
+});
+
+const press = name => page.getByRole('button', { name, exact: true }).click();
+const send = name => pressed(page, name);
+const say = () => page.locator('.verdict-say').first().textContent();
+
+/** Clicks the plan at a place in site metres, by the drawing's own transform. */
+async function clickPlan(east, north) {
+  const at = await page.locator('.plan-drawing').evaluate((svg, [e, n]) => {
+    const point = new DOMPoint(e, -n).matrixTransform(svg.getScreenCTM());
+    return [point.x, point.y];
+  }, [east, north]);
+  await page.mouse.click(...at);
+}
+
+test('a new job is opened from the board', async () => {
+  await page.goto(server.url);
+  await page.getByRole('link', { name: 'New job' }).click();
+  await page.fill('#f-name', 'Harbour steps cable slot');
+  await page.fill('#f-received', '2026-11-23 09:30');
+  await page.fill('#f-planned', '2026-11-26');
+  await send('Open the sheet');
+  await page.waitForURL(/\/jobs\/\d+\/notice/);
+  assert.match(await say(), /Digging may start Thu 26 Nov/);
+});
+
+test('the dig area is clicked on the plan', async () => {
+  await page.fill('#f-digDepth', '2ft 6');
+  await send('Keep the notice');
+  assert.equal(await page.inputValue('#f-digDepth'), '0.762');
+  await press('Click corners on the plan');
+  for (const [e, n] of [[5, 10], [35, 10], [35, 12], [5, 12]]) await clickPlan(e, n);
+  await page.keyboard.press('Escape');
+  const typed = await page.inputValue('#f-corners');
+  assert.equal(typed.trim().split('\n').length, 4);
+  await send('Keep the area');
+  assert.equal(await page.locator('.dig').count(), 1);
+  assert.equal(await page.locator('.section-dig').count(), 1);
+});
+
+test('a utility is put on the notice with its expected run', async () => {
+  await page.selectOption('#f-kind', 'Gas');
+  await page.fill('#f-owner', 'Tamsin Gas');
+  await page.fill('#f-diameter', '63mm');
+  await page.fill('#f-expected', '20 0\n20 24');
+  await send('Add');
+  assert.match(await page.locator('.asked').textContent(), /Tamsin Gas/);
+  assert.equal(await page.locator('.record').count(), 1);
+});
+
+test('the hookup is judged as it is typed, then logged', async () => {
+  await answered(page, () => page.locator('.burrow a', { hasText: 'Hookup' }).click());
+  await page.fill('#f-volts', '60');
+  await page.fill('#f-sent', '0');
+  await page.waitForFunction(() => document.querySelector('#circuit .verdict-say')?.textContent.includes('Open circuit'));
+  await page.fill('#f-sent', '50');
+  await page.fill('#f-volts', '30');
+  await page.fill('#f-frequency', '8000');
+  await page.fill('#f-connected', 'tracer wire at the valve');
+  await page.locator('[data-place="connectionEast,connectionNorth"]').click();
+  await clickPlan(20, 1);
+  await page.fill('#f-stakeEast', '18');
+  await page.fill('#f-stakeNorth', '1');
+  await page.waitForFunction(() => document.querySelector('#circuit')?.textContent.includes('m from the line'));
+  await page.fill('#f-stakeEast', '12');
+  await page.waitForFunction(() => document.querySelector('#circuit')?.textContent.includes('The stake stands well'));
+  await send('Log this hookup');
+  assert.match(await say(), /The circuit is good: 600 Ω/);
+});
+
+test('dots are placed, judged and marked', async () => {
+  await answered(page, () => page.getByRole('link', { name: 'Trace this line' }).click());
+  const dots = [['20.00', '7', '0.80 m', '46'], ['20.02', '11', '2\'8"', '45'], ['20.05', '15', '0.83', '44']];
+  for (const [east, north, depth, current] of dots) {
+    await page.fill('#f-east', east);
+    await page.fill('#f-north', north);
+    await page.fill('#f-nullOffset', '20mm');
+    await page.fill('#f-depth', depth);
+    await page.fill('#f-sideways', '4');
+    await page.fill('#f-current', current);
+    await page.waitForFunction(() => document.querySelector('#verdict .verdict-say')?.textContent.startsWith('Mark it here'));
+    await send('Mark it');
+    assert.equal(await page.inputValue('#f-east'), '');
+  }
+  assert.equal(await page.locator('.dot-chips a').count(), 3);
+  assert.equal(await page.locator('.mark-line').count(), 1);
+  assert.equal(await page.locator('.section-line').count(), 1);
+});
+
+test('a current that is far too small stops the mark, and needs a reason to go on', async () => {
+  await page.fill('#f-east', '20');
+  await page.fill('#f-north', '19');
+  await page.fill('#f-nullOffset', '0.01');
+  await page.fill('#f-depth', '0.8');
+  await page.fill('#f-current', '12');
+  await page.waitForFunction(() => document.querySelector('#verdict .verdict-say')?.textContent.includes('something else'));
+  await press('Mark it');
+  await page.waitForSelector('.entry-error');
+  assert.equal(await page.inputValue('#f-current'), '12');
+  await send('Keep, decide later');
+  assert.equal(await page.locator('.dot-chips .not-accepted').count(), 1);
+  await send('Keep as doubtful');
+});
+
+test('the utility is answered as marked and everything is handed over', async () => {
+  await answered(page, () => page.locator('.burrow a', { hasText: 'Marks' }).click());
+  assert.match(await page.textContent('.label-painted'), /G {2}TG {2}63/);
+  await page.getByLabel('marked', { exact: true }).check();
+  await send('Keep the answer');
+  await answered(page, () => page.getByRole('link', { name: 'To the handover' }).click());
+  assert.match(await say(), /can go out/);
+  await send('Hand over');
+  assert.match(await say(), /Handed over/);
+});
+
+test('the sheet to print says place, depth, cover, method, level and cautions', async () => {
+  const job = page.url().match(/jobs\/(\d+)/)[1];
+  await page.goto(`${server.url}/jobs/${job}/handover/sheet`);
+  const text = await page.textContent('main');
+  for (const part of ['Harbour steps cable slot', 'Plan 1:', 'not a clearance to dig to', 'direct connection', 'Cover', 'WGS84', 'until']) {
+    assert.ok(text.includes(part), part);
+  }
+  assert.equal(await page.locator('.ho-stretches tbody tr').count(), 2);
+  for (const format of ['geojson', 'csv']) {
+    const file = await page.request.get(`${server.url}/jobs/${job}/files/${format}`);
+    assert.equal(file.status(), 200);
+    assert.ok((await file.text()).length > 300);
+  }
+});
+
+test('nothing was complained of in the console', () => assert.deepEqual(complaints, []));

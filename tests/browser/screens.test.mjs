@@ -1,0 +1,77 @@
+// Every main view: nothing serious for axe, nothing sideways off a phone, nothing asked of another host.
+import assert from 'node:assert/strict';
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { after, before, test } from 'node:test';
+import { openBrowser } from './browser.mjs';
+import { startServer } from './server.mjs';
+
+const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+const views = ['/jobs', '/jobs/new', '/jobs/1/notice', '/jobs/1/hookup', '/jobs/1/trace', '/jobs/1/trace?line=2&new=true', '/jobs/3/marks',
+  '/jobs/1/handover', '/jobs/1/handover/sheet', '/bench/pinpoint', '/bench/depth', '/bench/line-field', '/place'];
+let server;
+let browser;
+
+before(async () => {
+  server = await startServer();
+  browser = await openBrowser();
+});
+after(async () => {
+  await browser?.close();
+  await server?.close();
+});
+
+for (const view of views) {
+  test(`${view} is accessible and stays on this host`, async () => {
+    const { page } = browser;
+    await page.setViewportSize({ width: 1280, height: 800 });
+    const foreign = [];
+    const watch = request => request.url().startsWith(server.url) || request.url().startsWith('data:') || foreign.push(request.url());
+    page.on('request', watch);
+    await page.goto(server.url + view, { waitUntil: 'networkidle' });
+    page.off('request', watch);
+    assert.deepEqual(foreign, []);
+    await page.evaluate(axe);
+    const { violations } = await page.evaluate(() => window.axe.run({ resultTypes: ['violations'] }));
+    const serious = violations.filter(v => ['serious', 'critical'].includes(v.impact))
+      .map(v => `${v.id}: ${v.nodes.map(n => n.html.slice(0, 120)).join(' | ')}`);
+    assert.deepEqual(serious, []);
+  });
+
+  test(`${view} fits a phone and has targets for gloves`, async () => {
+    const { page } = browser;
+    await page.setViewportSize({ width: 390, height: 844 });
+    await page.goto(server.url + view, { waitUntil: 'networkidle' });
+    assert.ok(await page.evaluate(() => document.documentElement.scrollWidth) <= 391, 'it scrolls sideways');
+    const small = await page.evaluate(() => [...document.querySelectorAll('main button, main .btn-paper, main .btn-ink, main input:not([type=hidden]):not([type=radio]), main select')]
+      .filter(e => e.offsetParent && e.getBoundingClientRect().height < 43)
+      .map(e => e.outerHTML.slice(0, 80)));
+    assert.deepEqual(small, []);
+  });
+}
+
+test('at 390 px a dot is typed, judged and marked', async () => {
+  const { page } = browser;
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(`${server.url}/jobs/3/trace?line=7&new=true`, { waitUntil: 'networkidle' });
+  for (const [field, text] of [['east', '12.1'], ['north', '4.5'], ['nullOffset', '1in'], ['depth', '1 m'], ['current', '24'], ['sideways', '3']]) {
+    await page.fill('#f-' + field, text);
+  }
+  await page.waitForFunction(() => document.querySelector('#verdict .verdict-say')?.textContent.startsWith('Mark it here'));
+  const before = await page.locator('.dot-chips a').count();
+  await page.getByRole('button', { name: 'Mark it', exact: true }).click();
+  await page.waitForFunction(n => document.querySelectorAll('.dot-chips a').length > n, before);
+});
+
+test('the sheet works from the keyboard', async () => {
+  const { page } = browser;
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(`${server.url}/jobs/1/notice`, { waitUntil: 'networkidle' });
+  await page.keyboard.press('?');
+  assert.ok(await page.isVisible('.keys'));
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('3');
+  await page.waitForURL(/\/trace/);
+  await page.keyboard.press('Tab');
+  assert.ok(await page.evaluate(() => document.activeElement !== document.body));
+});
