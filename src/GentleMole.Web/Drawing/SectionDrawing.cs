@@ -209,15 +209,25 @@ internal sealed class SectionDrawing
                 LineWords.Kind(crossing.Line.Line.Kind) + depth, "label-ink", X(crossing.ChainageMetres), Y(crossing.Depth?.Value ?? (Deepest * 0.07)), 13));
         }
 
+        // Figures only as close as they can be read.
+        var last = double.NegativeInfinity;
         foreach (var (chainage, depth, point) in points)
         {
-            _labels.Add(_placer.Place(
-                LengthText.Format(depth.Value, Units), point.Verdict == Verdict.Sound ? "label-ink" : "label-ink label-doubt", X(chainage), Y(depth.Value), 11));
+            if (X(chainage) - last >= 52)
+            {
+                last = X(chainage);
+                _labels.Add(_placer.Place(
+                    LengthText.Format(depth.Value, Units), point.Verdict == Verdict.Sound ? "label-ink" : "label-ink label-doubt", last, Y(depth.Value), 11));
+            }
         }
 
         if (DigFrom is { } a && DigTo is { } b && Sheet.Job.DigDepthMetres is { } bottom)
         {
-            _labels.Add(_placer.Place($"dig to {LengthText.Format(bottom, Units)}", "label-soil", X(a) + 8, Y(bottom) - 11, 0.5));
+            // Inside the dig, at whichever end is emptier.
+            const double w = 110;
+            var (left, right, y) = (X(a) + 8, X(b) - 8, Y(bottom) - 11);
+            var atLeft = _placer.Crowd(left, y - 8, w, 16) <= _placer.Crowd(right - w, y - 8, w, 16);
+            _labels.Add(_placer.Place($"dig to {LengthText.Format(bottom, Units)}", "label-soil", atLeft ? left : right - w, y, 0.5));
         }
     }
 }

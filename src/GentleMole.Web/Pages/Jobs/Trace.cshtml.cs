@@ -24,6 +24,8 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock)
     /// <summary>Height of the lower coil over ground when the tip rests on it, for rows that do not say.</summary>
     private const double TipHeightMetres = 0.05;
 
+    private const int MostListed = 40;
+
     private Reading? _typed;
     private IReadOnlyList<FieldError> _trouble = [];
 
@@ -70,6 +72,13 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock)
 
     public string AcrossText => SelectedDot is null ? "" : string.Join('\n', SelectedDot.Reading.Across.Select(r =>
         string.Create(CultureInfo.InvariantCulture, $"{LengthText.ForEntry(r.OffsetMetres, Person.Units)} {r.Peak:0.####} {r.Null:0.####}").TrimEnd()));
+
+    /// <summary>Dots that are listed in the panel: all of a short line; of a long one those that wait and the latest. The plan has them all.</summary>
+    public IEnumerable<JudgedDot> ListedDots => LineAtHand is not { } line ? []
+        : line.Dots.Count <= MostListed ? line.Dots
+        : line.Dots.Where((d, i) => i >= line.Dots.Count - (MostListed / 2) || d == SelectedDot)
+            .Concat(line.Dots.Take(line.Dots.Count - (MostListed / 2)).Where(d => d.Reading.State == DotState.Taken && d != SelectedDot).TakeLast(MostListed / 2))
+            .OrderBy(d => d.Reading.Number);
 
     /// <summary>Where the dot is against what it is connected to.</summary>
     public string? WhereText => SelectedDot is { } dot && Hookup is { } hookup && hookup.ConnectedTo.Length > 0

@@ -1,0 +1,10 @@
+using BenchmarkDotNet.Configs;
+using BenchmarkDotNet.Jobs;
+using BenchmarkDotNet.Running;
+using GentleMole.Benchmarks;
+
+await SheetBench.RunAsync();
+if (!args.Contains("--sheet"))
+{
+    BenchmarkRunner.Run<FitBench>(DefaultConfig.Instance.AddJob(Job.ShortRun));
+}
