@@ -1,0 +1,193 @@
+using System.Net;
+using AngleSharp.Html.Parser;
+using GentleMole.Store.Model;
+using Microsoft.AspNetCore.Builder;
+using Microsoft.AspNetCore.Hosting;
+using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection;
+
+namespace GentleMole.Web.Tests.Pages;
+
+public class PagesTests(MoleHost host) : IClassFixture<MoleHost>
+{
+    private readonly HtmlParser _parser = new();
+
+    private async Task<(HttpStatusCode Status, AngleSharp.Html.Dom.IHtmlDocument Page)> GetAsync(HttpClient client, string path)
+    {
+        var response = await client.GetAsync(new Uri(path, UriKind.Relative));
+        return (response.StatusCode, _parser.ParseDocument(await response.Content.ReadAsStringAsync()));
+    }
+
+    /// <summary>Fills and sends the form of a page as a browser without scripts would.</summary>
+    private async Task<(HttpResponseMessage Response, AngleSharp.Html.Dom.IHtmlDocument Page)> SendAsync(
+        HttpClient client, string path, string handler, params (string Name, string Value)[] typed)
+    {
+        var (_, page) = await GetAsync(client, path);
+        var fields = typed.ToDictionary(t => t.Name, t => t.Value);
+        fields["__RequestVerificationToken"] = page.QuerySelector("main input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
+        var target = handler.Length == 0 ? path : path + (path.Contains('?', StringComparison.Ordinal) ? "&" : "?") + "handler=" + handler;
+        var response = await client.PostAsync(new Uri(target, UriKind.Relative), new FormUrlEncodedContent(fields));
+        return (response, _parser.ParseDocument(await response.Content.ReadAsStringAsync()));
+    }
+
+    private HttpClient Browser() => host.CreateClient(new WebApplicationFactoryClientOptions { AllowAutoRedirect = false });
+
+    [Theory]
+    [InlineData("/jobs")]
+    [InlineData("/jobs/new")]
+    [InlineData("/jobs/1/notice")]
+    [InlineData("/jobs/2/hookup")]
+    [InlineData("/jobs/1/trace?line=1&cut=dig")]
+    [InlineData("/jobs/3/marks")]
+    [InlineData("/jobs/2/handover/sheet")]
+    [InlineData("/bench/depth?way=tilt")]
+    [InlineData("/place")]
+    public async Task Every_page_opens_with_its_headers_and_no_inline_script(string path)
+    {
+        var response = await Browser().GetAsync(new Uri(path, UriKind.Relative));
+        var page = _parser.ParseDocument(await response.Content.ReadAsStringAsync());
+
+        Assert.Equal(HttpStatusCode.OK, response.StatusCode);
+        Assert.Contains("script-src 'self'", response.Headers.GetValues("Content-Security-Policy").Single(), StringComparison.Ordinal);
+        Assert.Equal("nosniff", response.Headers.GetValues("X-Content-Type-Options").Single());
+        Assert.All(page.Scripts, s => Assert.StartsWith("/", s.GetAttribute("src"), StringComparison.Ordinal));
+        Assert.DoesNotContain("http://", string.Concat(page.QuerySelectorAll("link,script,img").Select(e => e.OuterHtml)), StringComparison.Ordinal);
+    }
+
+    [Theory]
+    [InlineData("/jobs/4711/trace")]
+    [InlineData("/jobs/abc/trace")]
+    [InlineData("/jobs/1/trace?line=abc")]
+    [InlineData("/jobs/1/trace?dot=6f9619ff-8b86-4d01-b42d-00cf4fc964ff")]
+    [InlineData("/jobs/1/files/exe")]
+    [InlineData("/jobs/4711/files/csv")]
+    [InlineData("/nowhere")]
+    public async Task What_is_not_there_is_not_found(string path) =>
+        Assert.Equal(HttpStatusCode.NotFound, (await GetAsync(Browser(), path)).Status);
+
+    [Fact]
+    public async Task A_form_without_its_antiforgery_token_changes_nothing()
+    {
+        var response = await Browser().PostAsync(
+            new Uri("/jobs/1/handover", UriKind.Relative), new FormUrlEncodedContent([]));
+
+        Assert.Equal(HttpStatusCode.BadRequest, response.StatusCode);
+    }
+
+    [Fact]
+    public async Task A_wrong_notice_gets_its_sentences_keeps_what_was_typed_and_stores_nothing()
+    {
+        var (response, page) = await SendAsync(
+            Browser(), "/jobs/2/notice", "Facts", ("name", "x"), ("digDepth", "very"), ("received", "soon"), ("planned", "31/12"));
+
+        Assert.Equal(HttpStatusCode.OK, response.StatusCode);
+        Assert.Contains("“very” is not a length", page.QuerySelector("#f-digDepth-error")!.TextContent, StringComparison.Ordinal);
+        Assert.NotNull(page.QuerySelector("#f-received-error"));
+        Assert.NotNull(page.QuerySelector("#f-planned-error"));
+        Assert.Equal("very", page.QuerySelector("#f-digDepth")!.GetAttribute("value"));
+        Assert.Equal("Boating lake footbridge piles", await host.StoreAsync(async db => (await db.Jobs.SingleAsync(j => j.Id == 2)).Name));
+    }
+
+    [Theory]
+    [InlineData("0 0\n5 5", "at least 3")]
+    [InlineData("0 0\n5 5\n0 5\n5 0", "crosses itself")]
+    [InlineData("0 0\nfive 5\n0 5", "Line 2")]
+    [InlineData("0 0 0\n5 5\n0 5", "Line 1")]
+    public async Task A_bad_dig_area_is_told_why(string corners, string part)
+    {
+        var (_, page) = await SendAsync(Browser(), "/jobs/2/notice", "Dig", ("corners", corners));
+
+        Assert.Contains(part, page.QuerySelector("#f-corners-error")!.TextContent, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_direct_hookup_needs_its_connection_and_its_stake()
+    {
+        var path = "/jobs/2/hookup?line=" + await host.StoreAsync(async db => (await db.Lines.FirstAsync(l => l.JobId == 2)).Id);
+
+        var (_, page) = await SendAsync(Browser(), path, "", ("method", "Direct"), ("volts", "lots"));
+
+        Assert.NotNull(page.QuerySelector("#f-volts-error"));
+        var (_, second) = await SendAsync(Browser(), path, "", ("method", "Direct"), ("connectionEast", "3"), ("connectionNorth", "4"));
+        Assert.NotNull(second.QuerySelector("#f-stakeEast-error"));
+        Assert.Equal(0, await host.StoreAsync(db => db.Hookups.CountAsync(h => h.JobId == 2)));
+    }
+
+    [Fact]
+    public async Task A_dot_sent_twice_is_stored_once()
+    {
+        var id = Guid.NewGuid().ToString();
+        (string, string)[] dot = [("newId", id), ("east", "30"), ("north", "20"), ("depth", "0.6"), ("state", "Taken")];
+        var line = await host.StoreAsync(async db => (await db.Lines.FirstAsync(l => l.JobId == 1 && l.Owner == "Norrick Grid")).Id);
+
+        await SendAsync(Browser(), $"/jobs/1/trace?line={line}", "", dot);
+        await SendAsync(Browser(), $"/jobs/1/trace?line={line}", "", dot);
+
+        Assert.Equal(1, await host.StoreAsync(db => db.Readings.CountAsync(r => r.LineId == line)));
+    }
+
+    [Fact]
+    public async Task Not_found_needs_a_why_and_a_handover_needs_every_answer()
+    {
+        var line = await host.StoreAsync(async db => (await db.Lines.FirstAsync(l => l.JobId == 2)).Id);
+
+        var (_, unexplained) = await SendAsync(Browser(), $"/jobs/2/marks?line={line}", "", ("answer", "NotFound"));
+        var (_, unmarked) = await SendAsync(Browser(), $"/jobs/2/marks?line={line}", "", ("answer", "Marked"));
+        var (_, early) = await SendAsync(Browser(), "/jobs/2/handover", "");
+
+        Assert.NotNull(unexplained.QuerySelector("#f-why-error"));
+        Assert.Contains("two accepted dots", unmarked.QuerySelector(".entry-error")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("needs an answer", early.QuerySelector(".entry-error")!.TextContent, StringComparison.Ordinal);
+        Assert.Equal(LineAnswer.Pending, await host.StoreAsync(async db => (await db.Lines.SingleAsync(l => l.Id == line)).Answer));
+    }
+
+    [Fact]
+    public async Task A_holiday_put_in_moves_the_day_on_which_digging_may_start()
+    {
+        var before = (await GetAsync(Browser(), "/jobs/2/notice")).Page.QuerySelector(".verdict-why")!.TextContent;
+        var call = await host.StoreAsync(async db => DateOnly.FromDateTime((await db.Jobs.SingleAsync(j => j.Id == 2)).ReceivedAt!.Value));
+        var holiday = Enumerable.Range(1, 7).Select(call.AddDays).First(d => d.DayOfWeek is DayOfWeek.Wednesday or DayOfWeek.Tuesday or DayOfWeek.Thursday);
+
+        await SendAsync(Browser(), "/place", "Holiday", ("date", holiday.ToString("yyyy-MM-dd", null)), ("holiday", "Mole Fair"));
+
+        var page = (await GetAsync(Browser(), "/jobs/2/notice")).Page;
+        Assert.NotEqual(before, page.QuerySelector(".verdict-why")!.TextContent);
+        var (_, again) = await SendAsync(Browser(), "/place", "Holiday", ("date", holiday.ToString("yyyy-MM-dd", null)), ("holiday", "Twice"));
+        Assert.NotNull(again.QuerySelector("#f-date-error"));
+    }
+
+    [Fact]
+    public async Task A_name_with_markup_is_shown_as_text()
+    {
+        var (response, _) = await SendAsync(Browser(), "/jobs/new", "", ("name", "<script>alert(1)</script> & \"co\""));
+        var (_, page) = await GetAsync(Browser(), response.Headers.Location!.ToString());
+
+        Assert.Contains("<script>alert(1)</script> & \"co\"", page.QuerySelector(".top-where")!.TextContent, StringComparison.Ordinal);
+        Assert.Equal(2, page.Scripts.Length);
+    }
+
+    [Fact]
+    public async Task From_another_machine_the_pages_are_shut_and_the_api_answers_to_its_token()
+    {
+        using var far = host.WithWebHostBuilder(builder => builder.ConfigureServices(services =>
+            services.AddSingleton<IStartupFilter>(new ComesFrom(IPAddress.Parse("192.0.2.7")))));
+        var client = far.CreateClient(new WebApplicationFactoryClientOptions { AllowAutoRedirect = false });
+
+        Assert.Equal(HttpStatusCode.Forbidden, (await client.GetAsync(new Uri("/jobs", UriKind.Relative))).StatusCode);
+        Assert.Equal(HttpStatusCode.Unauthorized, (await client.GetAsync(new Uri("/api/v1/jobs", UriKind.Relative))).StatusCode);
+    }
+
+    private sealed class ComesFrom(IPAddress address) : IStartupFilter
+    {
+        public Action<IApplicationBuilder> Configure(Action<IApplicationBuilder> next) => app =>
+        {
+            app.Use((http, rest) =>
+            {
+                http.Connection.RemoteIpAddress = address;
+                return rest(http);
+            });
+            next(app);
+        };
+    }
+}
