@@ -53,7 +53,7 @@ public static class PeakNullPlaces
         var variance = ((-byB / (2 * curve)) + (byC * slope / (2 * curve * curve))) * scale;
         var place = vertex + shift;
         var (low, high) = (readings.Min(r => r.OffsetMetres), readings.Max(r => r.OffsetMetres));
-        return place < low || place > high || !double.IsFinite(variance)
+        return !(place >= low && place <= high) || !double.IsFinite(variance)
             ? null
             : new Place(place, Math.Sqrt(Math.Max(variance, 0)));
     }

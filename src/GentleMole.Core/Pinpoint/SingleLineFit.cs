@@ -179,7 +179,7 @@ public static class SingleLineFit
             ? (Low: Math.Log(ShallowestMetres), High: Math.Log(DeepestMetres))
             : which == 0 ? (Low: best.Offset - 200, High: best.Offset + 200) : (Low: best.LogAmplitude - 15, High: best.LogAmplitude + 15);
 
-        List<(double Place, double Density)> Side(int sign)
+        List<(double Place, double LogDensity)> Side(int sign)
         {
             var side = new List<(double, double)>();
             var at = best;
@@ -197,8 +197,8 @@ public static class SingleLineFit
 
                 at = likelihood.DescendWithout(which, at.With(which, place));
                 var rise = likelihood.Cost(at) - floor;
-                side.Add((place, Math.Exp(-rise / 2) / likelihood.RootOfMinor(which, at)));
-                if (rise > 22)
+                side.Add((place, (-rise / 2) - Math.Log(likelihood.RootOfMinor(which, at))));
+                if (!(rise <= 22))
                 {
                     break;
                 }
@@ -209,14 +209,16 @@ public static class SingleLineFit
 
         var table = Side(-1);
         table.Reverse();
-        table.Add((best[which], 1 / likelihood.RootOfMinor(which, best)));
+        table.Add((best[which], -Math.Log(likelihood.RootOfMinor(which, best))));
         table.AddRange(Side(1));
 
+        // Against the highest: rows that fit no line at all can have a better place than the one the descent ended in.
+        var highest = table.Max(t => double.IsFinite(t.LogDensity) ? t.LogDensity : double.NegativeInfinity);
+        double Density(int i) => double.IsFinite(table[i].LogDensity) ? Math.Exp(table[i].LogDensity - highest) : 0;
         var cumulative = new double[table.Count];
         for (var i = 1; i < table.Count; i++)
         {
-            cumulative[i] = cumulative[i - 1]
-                + ((table[i].Density + table[i - 1].Density) / 2 * (table[i].Place - table[i - 1].Place));
+            cumulative[i] = cumulative[i - 1] + ((Density(i) + Density(i - 1)) / 2 * (table[i].Place - table[i - 1].Place));
         }
 
         double Quantile(double part)
@@ -237,7 +239,12 @@ public static class SingleLineFit
         return new Estimate(best[which], Math.Min(Quantile(0.025), best[which]), Math.Max(Quantile(0.975), best[which]));
     }
 
-    private static Estimate Exp(Estimate log) => new(Math.Exp(log.Value), Math.Exp(log.Low95), Math.Exp(log.High95));
+    /// <summary>Back from logarithms; an interval stretched beyond all sense stays a number.</summary>
+    private static Estimate Exp(Estimate log)
+    {
+        static double Bounded(double x) => Math.Exp(Math.Clamp(x, -300, 300));
+        return new Estimate(Bounded(log.Value), Bounded(log.Low95), Bounded(log.High95));
+    }
 
     private static Estimate Stretch(Estimate e, double by) =>
         new(e.Value, e.Value - ((e.Value - e.Low95) * by), e.Value + ((e.High95 - e.Value) * by));

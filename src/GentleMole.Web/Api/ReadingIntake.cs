@@ -64,10 +64,7 @@ internal static class ReadingIntake
 
         var lines = await db.Lines.AsNoTracking().Where(l => l.JobId == jobId).ToListAsync(cancellation);
         var hookups = await db.Hookups.AsNoTracking().Where(h => h.JobId == jobId).ToListAsync(cancellation);
-        var numbers = await db.Readings.Where(r => r.JobId == jobId && r.LineId != null)
-            .GroupBy(r => r.LineId!.Value)
-            .Select(g => new { Line = g.Key, Last = g.Max(r => r.Number) })
-            .ToDictionaryAsync(g => g.Line, g => g.Last, cancellation);
+        var numbers = await LastNumbersAsync(db, jobId, cancellation);
         var seen = known.Select(k => k.Id).ToHashSet();
         var accepted = 0;
         foreach (var reading in readings)
@@ -93,6 +90,30 @@ internal static class ReadingIntake
         await transaction.CommitAsync(cancellation);
         return new IntakeOutcome(accepted, readings.Count - accepted, null);
     }
+
+    /// <summary>
+    /// Readings that came before their utility stood on the notice find their line now. Part of the caller's save.
+    /// </summary>
+    public static async Task AdoptAsync(MoleDb db, int jobId, CancellationToken cancellation)
+    {
+        var lines = await db.Lines.AsNoTracking().Where(l => l.JobId == jobId).ToListAsync(cancellation);
+        var numbers = await LastNumbersAsync(db, jobId, cancellation);
+        await foreach (var reading in db.Readings.Where(r => r.JobId == jobId && r.LineId == null)
+            .OrderBy(r => r.TakenAt).AsAsyncEnumerable().WithCancellation(cancellation))
+        {
+            if (LineOf(reading.Utility, lines) is { } line)
+            {
+                reading.LineId = line.Id;
+                reading.Number = numbers[line.Id] = numbers.GetValueOrDefault(line.Id) + 1;
+            }
+        }
+    }
+
+    private static Task<Dictionary<int, int>> LastNumbersAsync(MoleDb db, int jobId, CancellationToken cancellation) =>
+        db.Readings.Where(r => r.JobId == jobId && r.LineId != null)
+            .GroupBy(r => r.LineId!.Value)
+            .Select(g => new { Line = g.Key, Last = g.Max(r => r.Number) })
+            .ToDictionaryAsync(g => g.Line, g => g.Last, cancellation);
 
     /// <summary>The line that a device's free word names: by its owner, else by its kind when only one is of that kind.</summary>
     private static SoughtLine? LineOf(string utility, List<SoughtLine> lines)

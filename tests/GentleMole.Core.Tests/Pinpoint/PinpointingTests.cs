@@ -1,3 +1,4 @@
+using CsCheck;
 using GentleMole.Core.Fields;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Pinpoint;
@@ -104,6 +105,39 @@ public class PinpointingTests
     [Fact]
     public void Chances_of_all_places_add_up_to_one() =>
         Assert.Equal(1, Distortion.ChanceWithin(-50, 50, 0.1, 0.3, 0.03, 0.02), 6);
+
+    [Fact]
+    public void Whatever_the_readings_the_answer_is_made_of_numbers_in_order()
+    {
+        var size = Gen.OneOf(Gen.Const(0.0), Gen.Const(1e-9), Gen.Const(1.0), Gen.Const(1e15), Gen.Double[0, 1]);
+        var reading = Gen.Select(
+            Gen.OneOf(Gen.Int[-10, 10].Select(i => i / 10.0), Gen.Double[-1000, 1000]),
+            Gen.OneOf(Gen.Const(0.0), Gen.Const(0.05), Gen.Const(100.0)),
+            size,
+            Gen.OneOf(size.Select(v => (double?)v), Gen.Const((double?)null)),
+            (y, h, p, n) => new CrossReading(y, h, p, n));
+        Gen.Select(reading.Array[5, 21], Gen.OneOf(Gen.Const(0.0), Gen.Const(0.02), Gen.Const(1.0)), Gen.OneOf(Gen.Const(1e-12), Gen.Const(0.05), Gen.Const(1e9)))
+            .Sample(
+                (row, relative, floor) =>
+                {
+                    var result = Pinpointing.Single(row, new ReadingNoise(relative, floor), 0.45, 1e12);
+                    if (!result.IsGood)
+                    {
+                        return;
+                    }
+
+                    var found = result.Value;
+                    foreach (var interval in new[] { found.Position, found.Depth, found.Line.Amplitude })
+                    {
+                        Assert.True(double.IsFinite(interval.Low95) && double.IsFinite(interval.High95), $"{interval}");
+                        Assert.InRange(interval.Value, interval.Low95, interval.High95);
+                    }
+
+                    Assert.True(double.IsFinite(found.CurrentMilliamps!.Value));
+                    Assert.All(found.Marks, m => Assert.True(double.IsFinite(m.OffsetMetres) && double.IsFinite(m.ToleranceLeftMetres)));
+                },
+                iter: 1500);
+    }
 
     [Fact]
     public void Bad_rows_are_told_where_they_are_bad()

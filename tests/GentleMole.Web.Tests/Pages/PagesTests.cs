@@ -128,6 +128,22 @@ public class PagesTests(MoleHost host) : IClassFixture<MoleHost>
     }
 
     [Fact]
+    public async Task Readings_that_came_before_their_utility_find_it_when_it_is_put_on_the_notice()
+    {
+        var device = host.Device();
+        var job = (await (await device.PostTextAsync("/api/v1/jobs", "{\"name\":\"Early device\"}")).JsonAsync()).GetProperty("id").GetInt32();
+        await device.PostTextAsync(
+            $"/api/v1/jobs/{job}/readings",
+            $"{{\"readings\":[{{\"id\":\"{Guid.NewGuid()}\",\"takenAt\":\"2026-11-23T09:30:00Z\",\"utility\":\"gas\",\"eastMetres\":1,\"northMetres\":2}}]}}");
+
+        await SendAsync(Browser(), $"/jobs/{job}/notice", "Line", ("kind", "Gas"), ("owner", "Tamsin Gas"));
+
+        var reading = await host.StoreAsync(db => db.Readings.SingleAsync(r => r.JobId == job));
+        Assert.NotNull(reading.LineId);
+        Assert.Equal(1, reading.Number);
+    }
+
+    [Fact]
     public async Task Not_found_needs_a_why_and_a_handover_needs_every_answer()
     {
         var line = await host.StoreAsync(async db => (await db.Lines.FirstAsync(l => l.JobId == 2)).Id);

@@ -18,7 +18,7 @@ internal sealed class HandoverSheetPage(MoleDb db, SheetLoader loader) : SheetPa
     /// <summary>Width of an A4 sheet less its margins.</summary>
     public int WidthMillimetres { get; } = 186;
 
-    public int PlanHeightMillimetres { get; } = 112;
+    public int PlanHeightMillimetres { get; } = 104;
 
     /// <summary>The largest usual scale at which the whole site fits.</summary>
     public int Scale

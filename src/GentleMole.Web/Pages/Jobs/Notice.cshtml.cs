@@ -3,6 +3,7 @@ using GentleMole.Core.Notices;
 using GentleMole.Core.Site;
 using GentleMole.Store;
 using GentleMole.Store.Model;
+using GentleMole.Web.Api;
 using GentleMole.Web.Sheets;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
@@ -86,7 +87,11 @@ internal sealed class NoticePage(MoleDb db, SheetLoader loader) : SheetPage(db, 
         }
 
         (line.Kind, line.Owner, line.Material, line.OutsideDiameterMetres, line.ExpectedRun) = (kind, owner, material, diameter, expected);
+        await using var transaction = await Db.Database.BeginTransactionAsync(HttpContext.RequestAborted);
         await SaveAsync();
+        await ReadingIntake.AdoptAsync(Db, Id, HttpContext.RequestAborted);
+        await SaveAsync();
+        await transaction.CommitAsync(HttpContext.RequestAborted);
         return RedirectToPage(null, null, new { id = Id });
     }
 
