@@ -34,6 +34,11 @@ if ! dotnet build GentleMole.slnx -c Release -v quiet -nologo -clp:ErrorsOnly; t
   exit 1
 fi
 
+./mole build || {
+  echo "The application could not be built for the browser tests."
+  failed=$((failed + 1))
+}
+
 for project in tests/GentleMole.*.Tests; do
   name=$(basename "$project")
   dotnet test "$project" -c Release --no-build --nologo -v quiet --logger "trx;LogFileName=$name.trx" --results-directory "$results" | grep -vE '^\s*$'

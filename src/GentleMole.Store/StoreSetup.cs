@@ -1,6 +1,7 @@
 using GentleMole.Store.Model;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
+using Microsoft.EntityFrameworkCore.Diagnostics;
 using Microsoft.Extensions.DependencyInjection;
 
 namespace GentleMole.Store;
@@ -11,8 +12,9 @@ public static class StoreSetup
     public static IServiceCollection AddMoleStore(this IServiceCollection services, string dataDirectory)
     {
         Directory.CreateDirectory(dataDirectory);
-        var file = Path.Combine(dataDirectory, "gentle-mole.db");
-        return services.AddDbContextPool<MoleDb>(options => Configure(options, file));
+        var file = new StoreFile(dataDirectory);
+        services.AddSingleton(file);
+        return services.AddDbContextPool<MoleDb>(options => Configure(options, file.Path));
     }
 
     /// <summary>Runs the migrations and makes sure that there is a firm row.</summary>
@@ -28,6 +30,8 @@ public static class StoreSetup
 
     internal static void Configure(DbContextOptionsBuilder options, string file) => options
         .UseSqlite($"Data Source={file}", sqlite => sqlite.UseQuerySplittingBehavior(QuerySplittingBehavior.SplitQuery))
+        // That the migrations match the model is asked by a test; asking at every start would cost half of it.
+        .ConfigureWarnings(warnings => warnings.Ignore(RelationalEventId.PendingModelChangesWarning))
         .AddInterceptors(new SafeConnection());
 }
 

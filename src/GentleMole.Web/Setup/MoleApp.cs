@@ -49,15 +49,38 @@ internal static class MoleApp
     public static async Task PrepareAsync(WebApplication app)
     {
         var options = app.Services.GetRequiredService<MoleOptions>();
-        await using var scope = app.Services.CreateAsyncScope();
-        var db = scope.ServiceProvider.GetRequiredService<MoleDb>();
-        await StoreSetup.PrepareAsync(db);
-        if (options.Demo)
+        var file = app.Services.GetRequiredService<StoreFile>();
+        app.Services.GetRequiredService<ApiToken>();
+        if (!await file.IsCurrentAsync() || (options.Demo && !await file.HoldsJobsAsync()))
         {
-            await DemoData.SeedAsync(db, app.Services.GetRequiredService<PlaceClock>().UtcNow);
+            await using var scope = app.Services.CreateAsyncScope();
+            var db = scope.ServiceProvider.GetRequiredService<MoleDb>();
+            await StoreSetup.PrepareAsync(db);
+            if (options.Demo)
+            {
+                await DemoData.SeedAsync(db, app.Services.GetRequiredService<PlaceClock>().UtcNow);
+            }
         }
 
-        app.Services.GetRequiredService<ApiToken>();
+        app.Lifetime.ApplicationStarted.Register(() => _ = WarmAsync(app));
+    }
+
+    /// <summary>Reads the board and one sheet while nobody waits, so that the first person does not wait for the mapper.</summary>
+    private static async Task WarmAsync(WebApplication app)
+    {
+        try
+        {
+            await using var scope = app.Services.CreateAsyncScope();
+            var jobs = await JobList.LoadAsync(scope.ServiceProvider.GetRequiredService<MoleDb>(), app.Lifetime.ApplicationStopping);
+            if (jobs.Count > 0)
+            {
+                await scope.ServiceProvider.GetRequiredService<SheetLoader>().LoadAsync(jobs[0].Id, app.Lifetime.ApplicationStopping);
+            }
+        }
+        catch (Exception error) when (error is OperationCanceledException or ObjectDisposedException)
+        {
+            // Stopped again before it was warm.
+        }
     }
 
     /// <summary>A clock that stands at one moment, for pictures that stay the same from day to day.</summary>

@@ -226,6 +226,10 @@ public class EmptyStartTests(EmptyHost host) : IClassFixture<EmptyHost>
         Assert.Equal(("wal", 2, 1), pragmas);
     }
 
+    [Fact]
+    public async Task The_migrations_make_what_the_model_says() =>
+        Assert.False(await host.StoreAsync(db => Task.FromResult(db.Database.HasPendingModelChanges())));
+
     private async Task<string> TokenFileAsync()
     {
         _ = await host.Device(null).GetAsync(new Uri("/health/live", UriKind.Relative));
