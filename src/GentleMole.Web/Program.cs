@@ -1,8 +1,19 @@
 using GentleMole.Web.Setup;
+using Microsoft.Data.Sqlite;
 
-var app = MoleApp.Build(args);
-await MoleApp.PrepareAsync(app);
-await app.RunAsync();
+try
+{
+    var app = MoleApp.Build(args);
+    await MoleApp.PrepareAsync(app);
+    await app.RunAsync();
+    return 0;
+}
+catch (Exception error) when (error is IOException or UnauthorizedAccessException or SqliteException)
+{
+    // A port that is taken or a directory that cannot be written is for the person at the terminal, not for a stack trace.
+    await Console.Error.WriteLineAsync("Gentle Mole cannot start: " + error.Message);
+    return 1;
+}
 
 /// <summary>Made visible for tests that host the application.</summary>
 public partial class Program;

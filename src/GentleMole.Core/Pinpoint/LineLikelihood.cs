@@ -171,7 +171,7 @@ internal sealed class LineLikelihood
     {
         var at = start;
         var cost = Cost(at);
-        for (var step = 0; step < 4; step++)
+        for (var step = 0; step < 25; step++)
         {
             var (normal, gradient) = NormalEquations(at);
             var move = normal.SolveWithout(fixedOne, gradient);
@@ -196,6 +196,40 @@ internal sealed class LineLikelihood
         }
 
         return at;
+    }
+
+    /// <summary>
+    /// The amplitude that fits best at a place and depth: its logarithm, the cost there and the information on the logarithm.
+    /// </summary>
+    /// <param name="around">Logarithm from which the answer is held within six, up and down.</param>
+    public (double LogAmplitude, double Cost, double Information) BestAmplitude(
+        double offset, double logDepth, double start, double around)
+    {
+        var at = new LineParameters(offset, logDepth, start);
+        double information = 0;
+        for (var step = 0; step < 12; step++)
+        {
+            double gradient = 0;
+            information = 0;
+            for (var i = 0; i < Count; i++)
+            {
+                var model = Signed(i, at);
+                var weight = 1 / (_sigma[i] * _sigma[i]);
+                gradient += weight * ((_size[i] * Math.Tanh(_size[i] * model * weight)) - model) * model;
+                information += weight * model * model;
+            }
+
+            var move = information > 0 ? Math.Clamp(gradient / information, -1.5, 1.5) : 0;
+            var next = Math.Clamp(at.LogAmplitude + move, around - 6, around + 6);
+            var moved = Math.Abs(next - at.LogAmplitude);
+            at = at with { LogAmplitude = next };
+            if (moved < 0.01)
+            {
+                break;
+            }
+        }
+
+        return (at.LogAmplitude, Cost(at), information);
     }
 
     /// <summary>Square root of the determinant of the information on the other two parameters (Laplace's integral).</summary>

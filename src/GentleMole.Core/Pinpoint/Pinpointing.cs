@@ -49,8 +49,9 @@ public static class Pinpointing
         }
 
         var line = SingleLineFit.Fit(readings, noise);
-        var peak = PeakNullPlaces.Peak(readings, noise);
-        var silent = PeakNullPlaces.Null(readings, noise);
+        var level = AtOneHeight(readings, line);
+        var peak = PeakNullPlaces.Peak(level, noise);
+        var silent = PeakNullPlaces.Null(level, noise);
         var oneLine = line.MisfitDeviates <= MisfitDeviates;
         var reasons = new List<Reason>();
 
@@ -118,5 +119,26 @@ public static class Pinpointing
             marks,
             verdict,
             reasons);
+    }
+
+    /// <summary>
+    /// Peak and null places are read off a row at one height. Where heights differ each reading is brought to their mean by
+    /// the ratio that the fitted line gives at its own offset.
+    /// </summary>
+    private static IReadOnlyList<CrossReading> AtOneHeight(IReadOnlyList<CrossReading> readings, FittedLine line)
+    {
+        var mean = readings.Average(r => r.HeightMetres);
+        return readings.All(r => Math.Abs(r.HeightMetres - mean) < 1e-6)
+            ? readings
+            : [.. readings.Select(r =>
+            {
+                var (here, there) = (line.ResponseAt(r.OffsetMetres, r.HeightMetres), line.ResponseAt(r.OffsetMetres, mean));
+                return r with
+                {
+                    HeightMetres = mean,
+                    Peak = r.Peak * there.HorizontalTesla / here.HorizontalTesla,
+                    Null = here.VerticalTesla == 0 ? r.Null : r.Null * there.VerticalTesla / here.VerticalTesla,
+                };
+            })];
     }
 }

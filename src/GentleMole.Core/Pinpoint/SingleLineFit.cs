@@ -73,6 +73,12 @@ public static class SingleLineFit
         var position = Profile(likelihood, best, 0);
         var logDepth = Profile(likelihood, best, 1);
         var logAmplitude = Profile(likelihood, best, 2);
+        if (WeakSignalPosterior.IsNeeded(position, logDepth))
+        {
+            (position, logDepth, logAmplitude) = WeakSignalPosterior.Integrate(
+                likelihood, best, readings.Min(r => r.OffsetMetres), readings.Max(r => r.OffsetMetres));
+        }
+
         var line = new FittedLine(
             position, Exp(logDepth), Exp(logAmplitude), chiSquare, freedom);
 

@@ -190,8 +190,7 @@ public static class DotJudge
             return Estimate.Symmetric(0, Math.Max(0.15, 0.15 * reader.Depth) + peakHalf);
         }
 
-        var limit = Math.Max(0.05, 2.2 * Math.Sqrt(Square(SignReader.PeakSigma(reader.Depth)) + Square(SignReader.NullSigma(reader.Depth))));
-        return Math.Abs(apart) <= limit
+        return Math.Abs(apart) <= SignReader.ApartLimit(reader.Depth)
             ? Estimate.Symmetric(0, 1.96 * Math.Sqrt((4 * Square(SignReader.PeakSigma(reader.Depth))) + Square(SignReader.NullSigma(reader.Depth))))
             : Distortion.Corrected(0, apart, peakHalf);
     }

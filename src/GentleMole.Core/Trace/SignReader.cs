@@ -15,6 +15,10 @@ internal sealed class SignReader(DotObservation dot, DotContext context, Pinpoin
     /// <summary>Standard deviation of a null place found by hand.</summary>
     public static double NullSigma(double depthMetres) => 0.01 + (0.005 * depthMetres);
 
+    /// <summary>Further apart than this, peak and null found by hand over a line of this depth are not in one place.</summary>
+    public static double ApartLimit(double depthMetres) =>
+        Math.Max(0.05, 2.2 * Math.Sqrt(Square(PeakSigma(depthMetres)) + Square(NullSigma(depthMetres))));
+
     private readonly List<Sign> _signs = [];
 
     public double Depth { get; } = dot.DepthMetres ?? across?.Depth.Value ?? 1;
@@ -47,8 +51,7 @@ internal sealed class SignReader(DotObservation dot, DotContext context, Pinpoin
     {
         if (Apart is { } apart)
         {
-            var sigma = Math.Sqrt(Square(PeakSigma(Depth)) + Square(NullSigma(Depth)));
-            Add(SignKind.PeakToNull, Math.Abs(apart), 0, Math.Max(0.05, 2.2 * sigma), 3, excusedAtFeature: true);
+            Add(SignKind.PeakToNull, Math.Abs(apart), 0, ApartLimit(Depth), 3, excusedAtFeature: true);
         }
     }
 

@@ -90,7 +90,13 @@ internal sealed class PlanDrawing
     /// <summary>Letters along a run, one in every stretch of about 150 pixels.</summary>
     public IEnumerable<LineLetter> Letters(Run run, string letter)
     {
+        // A very short line has no room for a letter; its name stands beside it.
         var every = 150 * MetresPerPixel;
+        if (run.Length < every / 2)
+        {
+            yield break;
+        }
+
         var count = Math.Max(1, (int)Math.Round(run.Length / every));
         for (var i = 0; i < count; i++)
         {

@@ -50,6 +50,41 @@ public class SingleLineFitTests
         Assert.InRange(amplitude, 920, 980);
     }
 
+    [Theory]
+    [InlineData(0.3)]
+    [InlineData(1.0)]
+    public void Intervals_hold_their_part_of_the_time_when_the_signal_is_weak_and_heights_vary(double floor)
+    {
+        var noise = new ReadingNoise(0.03, floor);
+        var random = new Random(99);
+        int held = 0, deep = 0, all = 0;
+        while (all < 600)
+        {
+            var place = (random.NextDouble() * 0.8) - 0.4;
+            var depth = 0.4 + (random.NextDouble() * 2.1);
+            var strength = 1 + (random.NextDouble() * 19);
+            var row = Enumerable.Range(0, 15).Select(i =>
+            {
+                var height = random.Next(3) * 0.12;
+                var y = -1.2 + (2.4 * i / 14) - place;
+                var distance = depth + height;
+                var r2 = (y * y) + (distance * distance);
+                double Noisy(double b) => Math.Abs(b + (noise.SigmaAt(b) * CoilReceiver.Gaussian(random)));
+                return new CrossReading(y + place, height, Noisy(strength * distance / r2), Noisy(strength * y / r2));
+            }).ToList();
+            var found = Pinpointing.Single(row, noise, 0.5, 1);
+            if (found.IsGood)
+            {
+                all++;
+                held += Holds(found.Value.Position, place);
+                deep += Holds(found.Value.Depth, depth);
+            }
+        }
+
+        Assert.InRange(held / 600.0, 0.92, 0.99);
+        Assert.InRange(deep / 600.0, 0.92, 0.99);
+    }
+
     [Fact]
     public void Ninety_of_a_hundred_clean_locates_are_within_a_centimetre()
     {
