@@ -166,12 +166,13 @@ internal sealed partial class FormReader(IFormCollection form, Person person)
     public List<CrossReading> Across(string name, double heightWhenNotGiven)
     {
         var readings = new List<CrossReading>();
-        foreach (var (line, number) in Lines(name))
+        var lines = Lines(name);
+        foreach (var (line, number) in lines)
         {
             var parts = line.Contains('\t', StringComparison.Ordinal)
                 ? [.. line.Split('\t').Select(p => p.Trim())]
                 : Split(line);
-            if (readings.Count == 0 && number == 1 && parts.All(p => p.Length == 0 || char.IsLetter(p[0])))
+            if (lines.Count > 1 && number == 1 && parts.All(p => p.Length == 0 || char.IsLetter(p[0])))
             {
                 continue;
             }

@@ -1,0 +1,43 @@
+using System.Net;
+using Microsoft.AspNetCore.Hosting;
+
+namespace GentleMole.Web.Tests.Api;
+
+/// <summary>Started empty, with a low limit.</summary>
+public sealed class SlowHost : MoleHost
+{
+    protected override bool Demo => false;
+
+    protected override void ConfigureWebHost(IWebHostBuilder builder)
+    {
+        base.ConfigureWebHost(builder);
+        builder.UseSetting("Api:RequestsPerMinute", "3");
+    }
+}
+
+public class LimitTests(SlowHost slow, MoleHost demo) : IClassFixture<SlowHost>, IClassFixture<MoleHost>
+{
+    [Fact]
+    public async Task A_token_over_its_rate_is_told_when_to_come_back()
+    {
+        _ = await slow.Device(null).GetAsync(new Uri("/health/live", UriKind.Relative));
+        var device = slow.Device((await File.ReadAllTextAsync(Path.Combine(slow.DataDirectory, "field-token.txt"))).Trim());
+        HttpResponseMessage? last = null;
+        for (var i = 0; i < 5; i++)
+        {
+            last = await device.GetAsync(new Uri("/api/v1/jobs", UriKind.Relative));
+        }
+
+        Assert.Equal(HttpStatusCode.TooManyRequests, last!.StatusCode);
+        Assert.InRange(last.Headers.RetryAfter!.Delta!.Value.TotalSeconds, 1, 60);
+        Assert.Equal("application/problem+json", last.Content.Headers.ContentType?.MediaType);
+    }
+
+    [Fact]
+    public async Task The_demo_is_not_limited()
+    {
+        var answers = await Task.WhenAll(Enumerable.Range(0, 700).Select(_ => demo.Device().GetAsync(new Uri("/api/v1/nothing", UriKind.Relative))));
+
+        Assert.All(answers, a => Assert.Equal(HttpStatusCode.NotFound, a.StatusCode));
+    }
+}

@@ -1,0 +1,145 @@
+using GentleMole.Core.Fields;
+using GentleMole.Core.Lines;
+using GentleMole.Core.Measures;
+using GentleMole.Core.Pinpoint;
+using GentleMole.Core.Site;
+using GentleMole.Web.Drawing;
+using GentleMole.Web.Sheets;
+using Microsoft.Extensions.DependencyInjection;
+
+namespace GentleMole.Web.Tests.Drawing;
+
+public class DrawingTests(MoleHost host) : IClassFixture<MoleHost>
+{
+    private async Task<JobSheet> SheetAsync(int job)
+    {
+        await using var scope = host.Services.CreateAsyncScope();
+        return (await scope.ServiceProvider.GetRequiredService<SheetLoader>().LoadAsync(job, default))!;
+    }
+
+    [Theory]
+    [InlineData(876, 420)]
+    [InlineData(390, 388)]
+    [InlineData(1800, 500)]
+    public async Task The_plan_holds_everything_on_the_sheet_at_one_scale(int width, int height)
+    {
+        var sheet = await SheetAsync(1);
+        var plan = new PlanDrawing(sheet, UnitSystem.Metres, width, height, null);
+
+        Assert.Equal(plan.SpanEast / width, plan.SpanNorth / height, 9);
+        var places = sheet.Job.DigCorners.Concat(sheet.Lines.SelectMany(l => l.Dots.Select(d => d.Reading.Place))).Concat(sheet.Job.Hookups.Select(h => h.Stake!.Value));
+        Assert.All(places, p =>
+        {
+            Assert.InRange(p.East, plan.West, plan.West + plan.SpanEast);
+            Assert.InRange(p.North, plan.North - plan.SpanNorth, plan.North);
+        });
+    }
+
+    [Fact]
+    public async Task A_pixel_of_the_plan_is_a_place_on_the_site_and_back()
+    {
+        var plan = new PlanDrawing(await SheetAsync(1), UnitSystem.Metres, 876, 420, null);
+
+        var corner = plan.FromPixels(0, 0);
+        var across = plan.FromPixels(100, 0);
+
+        Assert.Equal(plan.West, corner.East, 9);
+        Assert.Equal(plan.North, corner.North, 9);
+        Assert.Equal(100 * plan.MetresPerPixel, across.East - corner.East, 9);
+    }
+
+    [Fact]
+    public async Task A_print_keeps_the_scale_that_it_is_given()
+    {
+        var plan = new PlanDrawing(await SheetAsync(1), UnitSystem.Metres, 703, 393, null, 0.5 / (96 / 25.4));
+
+        // 1:500 means that 186 mm of paper are 93 m of ground.
+        Assert.Equal(93, plan.SpanEast, 0);
+    }
+
+    [Fact]
+    public async Task Labels_on_a_desk_do_not_cover_each_other()
+    {
+        foreach (var job in new[] { 1, 2, 3 })
+        {
+            var labels = new PlanDrawing(await SheetAsync(job), UnitSystem.Metres, 876, 420, null).Labels;
+            for (var i = 0; i < labels.Count; i++)
+            {
+                for (var j = i + 1; j < labels.Count; j++)
+                {
+                    var (a, b) = (labels[i], labels[j]);
+                    var apart = Math.Abs(a.Y - b.Y) >= 10 || a.X > b.X + (b.Text.Length * 6) || b.X > a.X + (a.Text.Length * 6);
+                    Assert.True(apart, $"job {job}: “{a.Text}” covers “{b.Text}”");
+                }
+            }
+        }
+    }
+
+    [Fact]
+    public async Task An_empty_sheet_still_draws()
+    {
+        var device = host.Device();
+        var id = (await (await device.PostTextAsync("/api/v1/jobs", "{\"name\":\"Nothing yet\"}")).JsonAsync()).GetProperty("id").GetInt32();
+        var sheet = await SheetAsync(id);
+
+        Assert.True(new PlanDrawing(sheet, UnitSystem.Metres, 876, 420, null).MetresPerPixel > 0);
+        Assert.Null(new SectionDrawing(sheet, null, UnitSystem.Metres, 876, 262).Cut);
+    }
+
+    [Fact]
+    public async Task The_section_is_to_scale_both_ways_and_says_by_how_much_depth_is_drawn_larger()
+    {
+        var section = new SectionDrawing(await SheetAsync(1), null, UnitSystem.Metres, 876, 262);
+
+        Assert.Equal(10 * section.PixelsPerMetreAlong, section.X(20) - section.X(10), 9);
+        Assert.Equal(0.5 * section.PixelsPerMetreDown, section.Y(1) - section.Y(0.5), 9);
+        Assert.Equal(section.PixelsPerMetreDown / section.PixelsPerMetreAlong, section.Exaggeration, 9);
+        Assert.Contains("W to E", section.Title, StringComparison.Ordinal);
+        Assert.All(section.Crossings, c => Assert.True(section.Y(c.Depth?.High95 ?? 0) < section.Height));
+    }
+
+    [Fact]
+    public async Task Every_utility_that_crosses_the_dig_is_in_its_section_measured_or_as_a_question()
+    {
+        var section = new SectionDrawing(await SheetAsync(1), null, UnitSystem.Metres, 876, 262);
+
+        Assert.Equal(
+            [UtilityKind.Water, UtilityKind.Sewer, UtilityKind.Gas, UtilityKind.Electric, UtilityKind.Communications],
+            section.Crossings.OrderBy(c => c.ChainageMetres).Select(c => c.Line.Line.Kind));
+        Assert.All(section.Crossings, c => Assert.Equal(c.Marked, c.Depth is not null));
+
+        // The gas has been traced, but not as far as the trench: there it is what the plan says, and no depth is made up.
+        Assert.False(section.Crossings.Single(c => c.Line.Line.Kind == UtilityKind.Gas).Marked);
+    }
+
+    [Fact]
+    public async Task Along_a_line_its_dots_stand_at_their_chainage_and_the_dig_where_it_is_crossed()
+    {
+        var sheet = await SheetAsync(1);
+        var water = sheet.Lines.Single(l => l.Line.Kind == UtilityKind.Water);
+
+        var section = new SectionDrawing(sheet, water, UnitSystem.FeetInches, 876, 262);
+
+        Assert.Equal(water.Traced.Points.Count, section.Measured().Count());
+        Assert.InRange(section.DigTo!.Value - section.DigFrom!.Value, 1.55, 1.75);
+        Assert.Equal(0, section.DepthStep / 0.3048 * 10 % 1, 6);
+    }
+
+    [Fact]
+    public void A_profile_draws_the_fit_where_the_readings_are()
+    {
+        var line = new ParallelLines([new StraightConductor(0.2, 1, 0.05)]);
+        var readings = Enumerable.Range(-5, 11).Select(i =>
+        {
+            var field = line.At(0.2 * i, 0.05);
+            return new CrossReading(0.2 * i, 0.05, field.HorizontalTesla * 1e9, Math.Abs(field.VerticalTesla) * 1e9);
+        }).ToList();
+        var result = Pinpointing.Single(readings, new ReadingNoise(0.02, 0.05), 0.5, 1).Value;
+
+        var profile = ProfileDrawing.OfFit(readings, result);
+
+        var crest = profile.Curves[0].Path.Split(' ').Select(p => p.Split(',')).MinBy(p => double.Parse(p[1], System.Globalization.CultureInfo.InvariantCulture))!;
+        Assert.Equal(profile.X(0.2), double.Parse(crest[0], System.Globalization.CultureInfo.InvariantCulture), 5.0);
+        Assert.InRange(profile.YDepth(1), ProfileDrawing.Ground, ProfileDrawing.Height);
+    }
+}

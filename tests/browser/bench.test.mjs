@@ -1,0 +1,128 @@
+// The tools without a job, the rules of the place, and what stands on a site, in the browser.
+import assert from 'node:assert/strict';
+import { after, before, test } from 'node:test';
+import { answered, opened, openBrowser, pressed } from './browser.mjs';
+import { startServer } from './server.mjs';
+
+let server;
+let browser;
+let page;
+
+before(async () => {
+  server = await startServer();
+  browser = await openBrowser();
+  page = browser.page;
+});
+after(async () => {
+  await browser?.close();
+  await server?.close();
+});
+
+const say = () => page.locator('.verdict-say').first().textContent();
+
+async function fill(entries) {
+  for (const [field, text] of Object.entries(entries)) await page.fill('#f-' + field, text);
+}
+
+for (const [way, entries, expected] of [
+  ['lift', { depth1: '1.1', height1: '0', depth2: '1.4', height2: '0.3' }, /Sound: 1\.10 m/],
+  ['tilt', { left: '1.18', right: '3\'11"' }, /Sound: 1\.19 m/],
+  ['width', { left: '0.64', right: '0.66', height: '0.1' }, /Sound: 1\.20 m/],
+  ['gradient', { lower: '134', upper: '100', separation: '400mm', height: '50mm' }, /1\.13 m/],
+]) {
+  test(`depth by ${way} is worked out and drawn`, async () => {
+    await opened(page, `${server.url}/bench/depth?way=${way}`);
+    await fill(entries);
+    await pressed(page, 'Work out the depth');
+    assert.match(await say(), expected);
+    assert.equal(await page.locator('.bench-figure svg').count(), 1);
+  });
+}
+
+test('a lift that the depth does not follow is called distorted', async () => {
+  await opened(page, `${server.url}/bench/depth?way=lift`);
+  await fill({ depth1: '1.1', height1: '0', depth2: '1.2', height2: '0.3' });
+  await pressed(page, 'Work out the depth');
+  assert.match(await say(), /Do not rely on it/);
+});
+
+test('what cannot be is told at its field and stays typed', async () => {
+  await opened(page, `${server.url}/bench/depth?way=gradient`);
+  await fill({ lower: '100', upper: '134' });
+  await pressed(page, 'Work out the depth');
+  assert.match(await page.textContent('#f-lower-error'), /must read clearly more/);
+  assert.equal(await page.inputValue('#f-upper'), '134');
+});
+
+test('the field of a target and its neighbour shows how far the peak misses', async () => {
+  await opened(page, `${server.url}/bench/line-field`);
+  await pressed(page, 'Draw the field');
+  assert.match(await say(), /0\.0[78] m apart/);
+  assert.equal(await page.locator('.profile polyline').count(), 2);
+  await page.fill('#f-lines', '0 1.2 fifty');
+  await pressed(page, 'Draw the field');
+  assert.match(await page.textContent('#f-lines-error'), /Line 1/);
+});
+
+test('a holiday moves the clock, and can be taken away again', async () => {
+  await opened(page, `${server.url}/jobs/2/notice`);
+  const before = await page.textContent('.verdict-why');
+  const received = new Date((await page.inputValue('#f-received')).slice(0, 10) + 'T12:00:00Z');
+  do received.setUTCDate(received.getUTCDate() + 1); while ([0, 6].includes(received.getUTCDay()));
+  const day = received.toISOString().slice(0, 10);
+  await opened(page, server.url + '/place');
+  await fill({ date: day, holiday: 'Mole Fair' });
+  await pressed(page, 'Add');
+  await opened(page, `${server.url}/jobs/2/notice`);
+  assert.notEqual(await page.textContent('.verdict-why'), before);
+  await opened(page, server.url + '/place');
+  await pressed(page, `Remove Mole Fair ${day.slice(0, 4)}`);
+  await opened(page, `${server.url}/jobs/2/notice`);
+  assert.equal(await page.textContent('.verdict-why'), before);
+});
+
+test('the tolerance of the place is what the zones are drawn with', async () => {
+  await opened(page, `${server.url}/jobs/3/marks?line=6`);
+  assert.match(await page.textContent('.panel'), /0\.52 m each side/);
+  await opened(page, server.url + '/place');
+  await fill({ tolerance: '24in' });
+  await pressed(page, 'Keep the rules');
+  await opened(page, `${server.url}/jobs/3/marks?line=6`);
+  assert.match(await page.textContent('.panel'), /0\.63 m each side/);
+});
+
+test('a kerb and the origin are put on the sheet', async () => {
+  await opened(page, `${server.url}/jobs/2/notice`);
+  const before = await page.locator('.feature-line').count();
+  await page.locator('summary', { hasText: 'What stands on the site' }).click();
+  await page.fill('#f-label', 'kerb');
+  await page.fill('#f-outline', '0 22\n30 23');
+  await answered(page, () => page.locator('form[action*="Feature"] button.btn-ink').click());
+  assert.equal(await page.locator('.feature-line').count(), before + 1);
+  await page.locator('summary', { hasText: 'What stands on the site' }).click();
+  await fill({ latitude: '95', longitude: '-7.4' });
+  await answered(page, () => page.getByRole('button', { name: 'Tie the origin here' }).click());
+  assert.match(await page.textContent('#f-latitude-error'), /out of range/);
+  await fill({ latitude: '49.75' });
+  await answered(page, () => page.getByRole('button', { name: 'Tie the origin here' }).click());
+  assert.doesNotMatch(await page.textContent('.plan-block'), /not tied/);
+});
+
+test('the plan is zoomed and moved, and keeps its view when something changes', async () => {
+  await opened(page, `${server.url}/jobs/1/notice`);
+  const box = () => page.getAttribute('.plan-drawing', 'viewBox');
+  const home = await box();
+  await page.click('[data-zoom="in"]');
+  const near = await box();
+  assert.ok(Number(near.split(' ')[2]) < Number(home.split(' ')[2]) * 0.7);
+  await page.mouse.move(400, 300);
+  await page.mouse.down();
+  await page.mouse.move(300, 260, { steps: 5 });
+  await page.mouse.up();
+  const moved = await box();
+  assert.ok(Number(moved.split(' ')[0]) > Number(near.split(' ')[0]));
+  await answered(page, () => page.locator('.burrow a', { hasText: 'Marks' }).click());
+  assert.equal(await box(), moved);
+  await page.click('[data-zoom="home"]');
+  assert.equal(await box(), home);
+});
