@@ -14,8 +14,8 @@ public class FieldTests
     {
         var field = new ParallelLines([new StraightConductor(0, 1.2, 0.05)]).At(0, 0);
 
-        Assert.Equal(2e-7 * 0.05 / 1.2, field.HorizontalTesla, 15);
-        Assert.Equal(0, field.VerticalTesla, 15);
+        Assert.Equal(2e-7 * 0.05 / 1.2, field.HorizontalTesla, 1e-15);
+        Assert.Equal(0, field.VerticalTesla, 1e-15);
     }
 
     [Fact]
@@ -23,8 +23,8 @@ public class FieldTests
         Gen.Select(Lines, Lines, Gen.Double[-5, 5]).Sample((a, b, y) =>
         {
             var (alone, other, both) = (new ParallelLines([a]).At(y, 0.1), new ParallelLines([b]).At(y, 0.1), new ParallelLines([a, b]).At(y, 0.1));
-            Assert.Equal(alone.HorizontalTesla + other.HorizontalTesla, both.HorizontalTesla, 15);
-            Assert.Equal(alone.VerticalTesla + other.VerticalTesla, both.VerticalTesla, 15);
+            Assert.Equal(alone.HorizontalTesla + other.HorizontalTesla, both.HorizontalTesla, 1e-15);
+            Assert.Equal(alone.VerticalTesla + other.VerticalTesla, both.VerticalTesla, 1e-15);
         });
 
     [Fact]
@@ -66,7 +66,7 @@ public class FieldTests
     {
         var found = new ParallelLines([new StraightConductor(3, 1, 1)]).PeakAndNullIn(-1, 1, 0);
 
-        Assert.Equal(1, found.PeakOffsetMetres!.Value, 9);
+        Assert.Equal(1, found.PeakOffsetMetres!.Value, 1e-9);
         Assert.Null(found.NullOffsetMetres);
     }
 
@@ -78,9 +78,9 @@ public class FieldTests
             var wire = new WireSegment(new Vector3(0, -1e5, -depth), new Vector3(0, 1e5, -depth), 0.05);
             var b = wire.FieldAt(new Vector3(y, 0, 0.1));
             var line = new ParallelLines([new StraightConductor(0, depth, 0.05)]).At(y, 0.1);
-            Assert.Equal(line.HorizontalTesla, Math.Abs(b.East), 13);
-            Assert.Equal(Math.Abs(line.VerticalTesla), Math.Abs(b.Up), 13);
-            Assert.Equal(0, b.North, 15);
+            Assert.Equal(line.HorizontalTesla, Math.Abs(b.East), 1e-13);
+            Assert.Equal(Math.Abs(line.VerticalTesla), Math.Abs(b.Up), 1e-13);
+            Assert.Equal(0, b.North, 1e-15);
         });
 
     [Fact]

@@ -12,16 +12,16 @@ public class DepthMethodsTests
         Gen.Select(Depths, Gen.Double[0, 0.3], Gen.Double[0.3, 0.9]).Sample((depth, height, fraction) =>
         {
             var distance = depth + height;
-            Assert.Equal(depth, DepthMethods.Lift(new(depth, 0), new(depth + 0.4, 0.4)).Value.DepthMetres, 9);
-            Assert.Equal(depth, DepthMethods.Tilt(depth, depth, 45).Value.DepthMetres, 9);
+            Assert.Equal(depth, DepthMethods.Lift(new(depth, 0), new(depth + 0.4, 0.4)).Value.DepthMetres, 1e-9);
+            Assert.Equal(depth, DepthMethods.Tilt(depth, depth, 45).Value.DepthMetres, 1e-9);
             var across = distance * Math.Sqrt((1 / fraction) - 1);
-            Assert.Equal(depth, DepthMethods.Width(fraction, Antenna.Horizontal, across, across, height).Value.DepthMetres, 9);
+            Assert.Equal(depth, DepthMethods.Width(fraction, Antenna.Horizontal, across, across, height).Value.DepthMetres, 1e-9);
             var total = distance * Math.Sqrt((1 / (fraction * fraction)) - 1);
-            Assert.Equal(depth, DepthMethods.Width(fraction, Antenna.Total, total, total, height).Value.DepthMetres, 9);
+            Assert.Equal(depth, DepthMethods.Width(fraction, Antenna.Total, total, total, height).Value.DepthMetres, 1e-9);
             var line = DepthMethods.Gradient(1 / distance, 1 / (distance + 0.4), 0.4, height, FieldSource.Line).Value;
             var sonde = DepthMethods.Gradient(Math.Pow(distance, -3), Math.Pow(distance + 0.4, -3), 0.4, height, FieldSource.Sonde).Value;
-            Assert.Equal(depth, line.DepthMetres, 6);
-            Assert.Equal(depth, sonde.DepthMetres, 6);
+            Assert.Equal(depth, line.DepthMetres, 1e-6);
+            Assert.Equal(depth, sonde.DepthMetres, 1e-6);
             Assert.True(line.UncertaintyMetres > 0 && sonde.UncertaintyMetres < line.UncertaintyMetres);
         });
 

@@ -20,8 +20,8 @@ public class PeakNullPlacesTests
         Gen.Select(Gen.Double[-0.7, 0.7], Gen.Double[0.3, 2.5]).Sample((place, depth) =>
         {
             var row = Clean(place, depth);
-            Assert.Equal(place, PeakNullPlaces.Peak(row, Noise)!.Value.OffsetMetres, 3);
-            Assert.Equal(place, PeakNullPlaces.Null(row, Noise)!.Value.OffsetMetres, 3);
+            Assert.Equal(place, PeakNullPlaces.Peak(row, Noise)!.Value.OffsetMetres, 1e-3);
+            Assert.Equal(place, PeakNullPlaces.Null(row, Noise)!.Value.OffsetMetres, 1e-3);
         });
 
     [Fact]
@@ -62,8 +62,8 @@ public class PeakNullPlacesTests
         var row = SingleLineFitTests.Row(new Random(3), 0.15, 1.1, 30, Noise);
         var mixed = row.OrderBy(r => (r.OffsetMetres * 7919) % 1).ToList();
 
-        Assert.Equal(PeakNullPlaces.Peak(row, Noise)!.Value.OffsetMetres, PeakNullPlaces.Peak(mixed, Noise)!.Value.OffsetMetres, 9);
-        Assert.Equal(PeakNullPlaces.Null(row, Noise)!.Value.OffsetMetres, PeakNullPlaces.Null(mixed, Noise)!.Value.OffsetMetres, 9);
+        Assert.Equal(PeakNullPlaces.Peak(row, Noise)!.Value.OffsetMetres, PeakNullPlaces.Peak(mixed, Noise)!.Value.OffsetMetres, 1e-9);
+        Assert.Equal(PeakNullPlaces.Null(row, Noise)!.Value.OffsetMetres, PeakNullPlaces.Null(mixed, Noise)!.Value.OffsetMetres, 1e-9);
         Assert.Equal(
             SingleLineFit.Fit(row, Noise).Position.Value, SingleLineFit.Fit(mixed, Noise).Position.Value, 6);
     }
@@ -78,9 +78,9 @@ public class PeakNullPlacesTests
                 var mirrored = SingleLineFit.Fit([.. row.Select(r => r with { OffsetMetres = -r.OffsetMetres })], Noise);
                 var moved = SingleLineFit.Fit([.. row.Select(r => r with { OffsetMetres = r.OffsetMetres + shift })], Noise);
 
-                Assert.Equal(fit.Position.Value, -mirrored.Position.Value, 4);
-                Assert.Equal(fit.Position.Value + shift, moved.Position.Value, 4);
-                Assert.Equal(fit.Depth.Value, moved.Depth.Value, 3);
+                Assert.Equal(fit.Position.Value, -mirrored.Position.Value, 1e-4);
+                Assert.Equal(fit.Position.Value + shift, moved.Position.Value, 1e-4);
+                Assert.Equal(fit.Depth.Value, moved.Depth.Value, 1e-3);
             },
             iter: 40);
 
@@ -93,9 +93,9 @@ public class PeakNullPlacesTests
                 var fit = SingleLineFit.Fit(row, Noise);
                 var louder = SingleLineFit.Fit([.. row.Select(r => r with { Peak = 2 * r.Peak, Null = 2 * r.Null })], Noise with { Floor = 0.1 });
 
-                Assert.Equal(2 * fit.Amplitude.Value, louder.Amplitude.Value, 2);
-                Assert.Equal(fit.Position.HalfWidth, louder.Position.HalfWidth, 4);
-                Assert.Equal(fit.Depth.Value, louder.Depth.Value, 3);
+                Assert.Equal(2 * fit.Amplitude.Value, louder.Amplitude.Value, 1e-2);
+                Assert.Equal(fit.Position.HalfWidth, louder.Position.HalfWidth, 1e-4);
+                Assert.Equal(fit.Depth.Value, louder.Depth.Value, 1e-3);
             },
             iter: 40);
 

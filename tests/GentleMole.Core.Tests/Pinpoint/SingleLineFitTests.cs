@@ -115,9 +115,9 @@ public class SingleLineFitTests
 
         var line = SingleLineFit.Fit(readings, Noise);
 
-        Assert.Equal(place, line.Position.Value, 4);
-        Assert.Equal(depth, line.Depth.Value, 3);
-        Assert.Equal(40, line.Amplitude.Value, 2);
+        Assert.Equal(place, line.Position.Value, 1e-4);
+        Assert.Equal(depth, line.Depth.Value, 1e-3);
+        Assert.Equal(40, line.Amplitude.Value, 1e-2);
     }
 
     private static int Holds(Estimate estimate, double truth) =>

@@ -14,8 +14,8 @@ public class CoilReceiverTests
     {
         var reading = new CoilReceiver([Line], Silent, new Random(1)).Read(new SitePoint(0.3, 0), new SitePoint(0, 1));
 
-        Assert.Equal(0.9, reading.DepthMetres!.Value, 4);
-        Assert.Equal(0.05, reading.CurrentAmperes!.Value, 5);
+        Assert.Equal(0.9, reading.DepthMetres!.Value, 1e-4);
+        Assert.Equal(0.05, reading.CurrentAmperes!.Value, 1e-5);
     }
 
     [Fact]
@@ -24,7 +24,7 @@ public class CoilReceiverTests
         var receiver = new CoilReceiver([Line], Silent, new Random(1));
         var (peak, silent) = receiver.Sweep(new SitePoint(0, 0), new SitePoint(0, 1), 1.5, 0);
 
-        Assert.Equal(0.9, receiver.Read(new SitePoint(0.3, 0), new SitePoint(0, 1), 0.3).DepthMetres!.Value, 4);
+        Assert.Equal(0.9, receiver.Read(new SitePoint(0.3, 0), new SitePoint(0, 1), 0.3).DepthMetres!.Value, 1e-4);
         Assert.InRange(peak, 0.285, 0.315);
         Assert.InRange(silent, 0.285, 0.315);
         Assert.InRange(receiver.Sideways(new SitePoint(0.3, 0), new SitePoint(0, 1)), 0, 1e-9);

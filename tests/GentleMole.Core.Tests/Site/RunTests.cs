@@ -13,8 +13,8 @@ public class RunTests
         {
             var run = new Run([a, b]);
             var station = run.Project(run.At(part * run.Length, offset));
-            Assert.Equal(part * run.Length, station.ChainageMetres, 6);
-            Assert.Equal(offset, station.OffsetMetres, 6);
+            Assert.Equal(part * run.Length, station.ChainageMetres, 1e-6);
+            Assert.Equal(offset, station.OffsetMetres, 1e-6);
         });
 
     [Fact]
@@ -23,7 +23,7 @@ public class RunTests
         var run = new Run([new(0, 0), new(0, 10)]);
 
         Assert.Equal(new SitePoint(2, 4), run.At(4, 2));
-        Assert.Equal(2, run.Project(new SitePoint(2, 4)).OffsetMetres, 9);
+        Assert.Equal(2, run.Project(new SitePoint(2, 4)).OffsetMetres, 1e-9);
     }
 
     [Fact]
@@ -34,8 +34,8 @@ public class RunTests
 
         var crossing = Assert.Single(trench.CrossingsWith(pipe));
 
-        Assert.Equal(trench.At(crossing.ChainageMetres).East, pipe.At(crossing.OtherChainageMetres).East, 9);
-        Assert.Equal(5, pipe.At(crossing.OtherChainageMetres).North, 9);
+        Assert.Equal(trench.At(crossing.ChainageMetres).East, pipe.At(crossing.OtherChainageMetres).East, 1e-9);
+        Assert.Equal(5, pipe.At(crossing.OtherChainageMetres).North, 1e-9);
     }
 
     [Fact]
@@ -59,7 +59,7 @@ public class RunTests
         var north = new SiteOrigin(50, 0).ToSite(new GeoPosition(50 + (1 / 60.0), 0));
 
         Assert.InRange(north.North, 1850, 1856);
-        Assert.Equal(0, north.East, 6);
+        Assert.Equal(0, north.East, 1e-6);
     }
 
     [Fact]
@@ -67,9 +67,9 @@ public class RunTests
     {
         var axis = DigArea.Axis([new(46, 1), new(0, 1), new(0, 0), new(46, 0)]);
 
-        Assert.Equal(46, axis.Length, 6);
-        Assert.Equal(0, axis.Points[0].East, 6);
-        Assert.Equal(0.5, axis.Points[0].North, 6);
+        Assert.Equal(46, axis.Length, 1e-6);
+        Assert.Equal(0, axis.Points[0].East, 1e-6);
+        Assert.Equal(0.5, axis.Points[0].North, 1e-6);
     }
 
     [Theory]
