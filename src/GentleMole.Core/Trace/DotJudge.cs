@@ -61,6 +61,9 @@ public sealed record DotJudgement(
     bool Distorted,
     PinpointResult? Across)
 {
+    /// <summary>Marking against a "do not mark" is the person's right, but the evidence must say why.</summary>
+    public bool NeedsReasonToMark => Verdict == Verdict.Reject;
+
     public int Agreeing => Signs.Count(s => s.Agrees);
 
     /// <summary>The mark of the place's school.</summary>

@@ -1,4 +1,5 @@
 using GentleMole.Core.Lines;
+using GentleMole.Core.Marking;
 using GentleMole.Store.Model;
 
 namespace GentleMole.Store.Demo;

@@ -1,4 +1,5 @@
 using GentleMole.Core.Lines;
+using GentleMole.Core.Marking;
 using GentleMole.Core.Site;
 
 namespace GentleMole.Store.Model;
@@ -27,14 +28,4 @@ public sealed class SoughtLine
     public string AnswerNote { get; set; } = "";
 
     public DateTime? AnsweredAt { get; set; }
-}
-
-/// <summary>What the person who digs is told about one utility.</summary>
-public enum LineAnswer
-{
-    Pending,
-    Marked,
-    Clear,
-    NotFound,
-    Escalated,
 }

@@ -1,6 +1,7 @@
+using GentleMole.Core.Marking;
 using GentleMole.Core.Notices;
-using GentleMole.Store;
 using GentleMole.Store.Model;
+using GentleMole.Store;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
 

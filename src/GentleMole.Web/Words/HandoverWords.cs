@@ -1,3 +1,4 @@
+using GentleMole.Core.Marking;
 using GentleMole.Core;
 using GentleMole.Store.Model;
 using GentleMole.Web.Setup;

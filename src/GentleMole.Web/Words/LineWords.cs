@@ -1,4 +1,5 @@
 using GentleMole.Core.Lines;
+using GentleMole.Core.Marking;
 using GentleMole.Core.Signal;
 using GentleMole.Store.Model;
 using GentleMole.Web.Sheets;

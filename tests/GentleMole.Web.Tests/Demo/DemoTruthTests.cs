@@ -1,5 +1,6 @@
-using GentleMole.Core;
 using GentleMole.Core.Lines;
+using GentleMole.Core.Marking;
+using GentleMole.Core;
 using GentleMole.Store.Demo;
 using GentleMole.Store.Model;
 using GentleMole.Web.Sheets;

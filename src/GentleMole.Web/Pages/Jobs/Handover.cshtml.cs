@@ -1,7 +1,8 @@
-using GentleMole.Core;
+using GentleMole.Core.Marking;
 using GentleMole.Core.Notices;
-using GentleMole.Store;
+using GentleMole.Core;
 using GentleMole.Store.Model;
+using GentleMole.Store;
 using GentleMole.Web.Sheets;
 using GentleMole.Web.Words;
 using Microsoft.AspNetCore.Mvc;
@@ -34,12 +35,10 @@ internal sealed class HandoverPage(MoleDb db, SheetLoader loader, PlaceClock clo
 
     public async Task<IActionResult> OnPostAsync()
     {
-        if (Open > 0 || Sheet.Lines.Count == 0)
+        var reader = Reader();
+        reader.Refuse(AnswerRules.CheckHandover([.. Sheet.Lines.Select(l => l.Line.Answer)]));
+        if (!reader.IsGood)
         {
-            var reader = Reader();
-            reader.Refuse("answers", Sheet.Lines.Count == 0
-                ? "Put the utilities that must be answered for on the notice first."
-                : "Every utility on the notice needs an answer first: marked, clear, not found or escalated.");
             return Refused(reader);
         }
 

@@ -1,9 +1,10 @@
 using GentleMole.Core.Lines;
+using GentleMole.Core.Marking;
 using GentleMole.Core.Notices;
 using GentleMole.Core.Signal;
 using GentleMole.Core.Site;
-using GentleMole.Store;
 using GentleMole.Store.Model;
+using GentleMole.Store;
 using GentleMole.Web.Forms;
 using GentleMole.Web.Sheets;
 using Microsoft.AspNetCore.Mvc;

@@ -61,22 +61,9 @@ internal sealed class MarksPage(MoleDb db, SheetLoader loader, PlaceClock clock)
         var reader = Reader();
         var answer = reader.Choice("answer", LineAnswer.Pending);
         var why = reader.Text("why", 1000);
-        if (answer == LineAnswer.Pending && reader.IsGood)
+        if (reader.IsGood)
         {
-            reader.Refuse("answer", "Choose an answer: marked, clear, not found or escalated.");
-        }
-        else if (answer == LineAnswer.Marked && shown.Traced.Run is null)
-        {
-            reader.Refuse("answer", "Nothing is marked yet: it takes two accepted dots. Trace it, or choose another answer.");
-        }
-        else if (answer is LineAnswer.Clear or LineAnswer.NotFound or LineAnswer.Escalated && why.Length == 0)
-        {
-            reader.Refuse("why", answer switch
-            {
-                LineAnswer.Escalated => "Say to whom it was passed on and what was asked.",
-                LineAnswer.Clear => "Say what makes it clear: records asked, sweeps made.",
-                _ => "Say why it was not found and what was tried.",
-            });
+            reader.Refuse(AnswerRules.Check(answer, shown.Traced.Run is not null, why));
         }
 
         if (!reader.IsGood)

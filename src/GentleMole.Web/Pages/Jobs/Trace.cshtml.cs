@@ -1,12 +1,13 @@
 using System.Globalization;
-using GentleMole.Core;
+using GentleMole.Core.Marking;
 using GentleMole.Core.Measures;
 using GentleMole.Core.Notices;
 using GentleMole.Core.Pinpoint;
 using GentleMole.Core.Site;
 using GentleMole.Core.Trace;
-using GentleMole.Store;
+using GentleMole.Core;
 using GentleMole.Store.Model;
+using GentleMole.Store;
 using GentleMole.Web.Forms;
 using GentleMole.Web.Setup;
 using GentleMole.Web.Sheets;
@@ -64,7 +65,7 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock)
         : new ShownVerdict(SelectedDot?.Judgement, Person, null);
 
     public bool NeedsReason => Errors.Any(e => e.Field == "note")
-        || SelectedDot is { Judgement.Verdict: Verdict.Reject };
+        || SelectedDot is { Judgement.NeedsReasonToMark: true };
 
     public bool MoreOpen => SelectedDot is null
         ? Errors.Any(e => e.Field is "lift" or "lifted" or "turned" or "across")
@@ -116,7 +117,7 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock)
         }
 
         if (_typed is { } judgedDot && reader.IsGood && state == DotState.Accepted && note.Length == 0
-            && Judge(judgedDot).Verdict == Verdict.Reject)
+            && Judge(judgedDot).NeedsReasonToMark)
         {
             reader.Refuse("note", "The verdict says do not mark. Say why you mark it all the same, or keep it as doubtful.");
         }
