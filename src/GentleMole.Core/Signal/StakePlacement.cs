@@ -66,7 +66,8 @@ public static class StakePlacement
             }
         }
 
-        var away = target is null ? connection.DistanceTo(stake) : Math.Abs(target.Project(stake).OffsetMetres);
+        // The line is at the connection too, wherever the part of it that is known begins.
+        var away = Math.Min(connection.DistanceTo(stake), target is null ? double.PositiveInfinity : Math.Abs(target.Project(stake).OffsetMetres));
         if (away < LeastMetresFromLine)
         {
             findings.Add(new StakeFinding(StakeFault.TooNear, away, null));

@@ -34,6 +34,16 @@ public class SignalTests
         Assert.Contains(StakePlacement.Judge(new(0, 10), new(east, north), Target, []), f => f.Fault == fault);
 
     [Fact]
+    public void A_stake_near_the_connection_is_too_near_even_where_the_line_is_known_only_further_on()
+    {
+        var tracedFromFurtherOn = new Run([new(0, 17), new(0, 40)]);
+
+        Assert.Contains(
+            StakePlacement.Judge(new(0, 10), new(-3.1, 10), tracedFromFurtherOn, []),
+            f => f is { Fault: StakeFault.TooNear, Measured: > 3.0 and < 3.2 });
+    }
+
+    [Fact]
     public void A_lead_across_another_line_and_a_stake_beside_one_are_seen()
     {
         var across = new KnownLine("Norrick Grid", new Run([new(-4, 0), new(-4, 40)]));
