@@ -1,3 +1,4 @@
+using GentleMole.Store.Log;
 using GentleMole.Store.Model;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
@@ -14,7 +15,9 @@ public static class StoreSetup
         Directory.CreateDirectory(dataDirectory);
         var file = new StoreFile(dataDirectory);
         services.AddSingleton(file);
-        return services.AddDbContextPool<MoleDb>(options => Configure(options, file.Path));
+        services.AddSingleton(new StoreBackup(file, dataDirectory));
+        services.AddScoped<ChangeContext>();
+        return services.AddDbContext<MoleDb>(options => Configure(options, file.Path));
     }
 
     /// <summary>Runs the migrations and makes sure that there is a firm row.</summary>
@@ -42,6 +45,6 @@ internal sealed class DesignTimeFactory : IDesignTimeDbContextFactory<MoleDb>
     {
         var options = new DbContextOptionsBuilder<MoleDb>();
         StoreSetup.Configure(options, Path.Combine(Path.GetTempPath(), "gentle-mole-design.db"));
-        return new MoleDb(options.Options);
+        return new MoleDb(options.Options, new ChangeContext(TimeProvider.System));
     }
 }

@@ -3,6 +3,11 @@ using Microsoft.Data.Sqlite;
 
 try
 {
+    if (await MoleCommand.TryRunAsync(args) is { } result)
+    {
+        return result;
+    }
+
     var app = MoleApp.Build(args);
     await MoleApp.PrepareAsync(app);
     await app.RunAsync();

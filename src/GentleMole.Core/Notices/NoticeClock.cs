@@ -3,83 +3,85 @@ using NodaTime;
 namespace GentleMole.Core.Notices;
 
 /// <summary>The rules of the place for notices. Defaults only: local rules win.</summary>
-/// <param name="WorkingDaysNotice">Full working days between the day of the call and the first day of digging.</param>
+/// <param name="Notice">What must pass between the call and the first digging: full working days, or hours on working days.</param>
 /// <param name="CutOff">A call after this hour counts as made on the next working day.</param>
-/// <param name="MarksValidDays">Calendar days that marks stay valid after they were made.</param>
-public sealed record NoticeRules(int WorkingDaysNotice, LocalTime CutOff, int MarksValidDays)
+/// <param name="MarksValid">How long marks hold where the owner has no rule of its own.</param>
+public sealed record NoticeRules(ValidityRule Notice, LocalTime CutOff, ValidityRule MarksValid)
 {
-    public static NoticeRules Default { get; } = new(2, new LocalTime(17, 0), 14);
+    public static NoticeRules Default { get; } =
+        new(new ValidityRule(2, ValidityUnit.WorkingDays), new LocalTime(17, 0), new ValidityRule(14, ValidityUnit.Days));
 }
-
-/// <summary>What a clock of a job says.</summary>
-public enum DeadlineKind
-{
-    /// <summary>Every utility on the notice needs an answer before this day begins.</summary>
-    AnswerDue,
-
-    /// <summary>First day on which digging may start under the notice.</summary>
-    DigMayStart,
-
-    /// <summary>Day on which the digger wants to start.</summary>
-    DigPlanned,
-
-    /// <summary>Last day on which the marks hold.</summary>
-    MarksExpire,
-}
-
-/// <summary>A day that matters, and how many days away it is (negative when past).</summary>
-public sealed record Deadline(DeadlineKind Kind, LocalDate Date, int DaysAway);
 
 /// <summary>The clocks of one notice.</summary>
+/// <param name="DigMayStartAt">First moment of digging; a midnight where whole days count.</param>
+/// <param name="AnswerDue">Last day on which every utility must be answered.</param>
 public sealed record NoticeTimes(
     LocalDate CountsFrom,
-    LocalDate DigMayStart,
+    LocalDateTime DigMayStartAt,
     LocalDate AnswerDue,
     bool PlannedTooEarly,
-    IReadOnlyList<Holiday> HolidaysOnTheWay,
-    LocalDate? MarksExpire);
+    IReadOnlyList<Holiday> HolidaysOnTheWay)
+{
+    public LocalDate DigMayStart => DigMayStartAt.Date;
+}
 
 /// <summary>Working-day arithmetic of a notice.</summary>
 public static class NoticeClock
 {
+    /// <summary>How far back a renewal is looked for, days.</summary>
+    private const int LongestNotice = 60;
+
     /// <summary>
-    /// Counts the notice. The day of the call does not count; so many full working days must lie between it and the first
-    /// day of digging. The answer is due by the end of the working day before that.
+    /// Counts the notice. Where whole days count, the day of the call does not, so many full working days must lie between
+    /// it and the first day of digging, and the answer is due by the end of the working day before that. Where hours count,
+    /// they begin with the call, and the answer is due when they end.
     /// </summary>
     /// <param name="received">Local date and time of the call.</param>
     /// <param name="digPlanned">Day on which the digger wants to start, if known.</param>
-    /// <param name="markedOn">Day on which the last mark was made, if any.</param>
     public static NoticeTimes Count(
-        LocalDateTime received, LocalDate? digPlanned, LocalDate? markedOn, NoticeRules rules, WorkingCalendar calendar)
+        LocalDateTime received, LocalDate? digPlanned, NoticeRules rules, WorkingCalendar calendar, DateTimeZone zone)
     {
         var late = received.TimeOfDay > rules.CutOff;
         var countsFrom = calendar.FirstWorkingDayFrom(late ? received.Date.PlusDays(1) : received.Date);
-        var mayStart = calendar.AddWorkingDays(countsFrom, rules.WorkingDaysNotice + 1);
-        var due = calendar.AddWorkingDays(countsFrom, rules.WorkingDaysNotice);
+        LocalDateTime mayStart;
+        LocalDate due;
+        if (rules.Notice.Unit == ValidityUnit.Hours)
+        {
+            mayStart = rules.Notice.Ends(countsFrom == received.Date ? received : countsFrom.AtMidnight(), calendar, zone);
+            due = mayStart.PlusTicks(-1).Date;
+        }
+        else
+        {
+            due = rules.Notice.Unit == ValidityUnit.WorkingDays
+                ? calendar.AddWorkingDays(countsFrom, rules.Notice.Count)
+                : calendar.FirstWorkingDayFrom(countsFrom.PlusDays(rules.Notice.Count));
+            mayStart = calendar.FirstWorkingDayFrom(due.PlusDays(1)).AtMidnight();
+        }
+
         return new NoticeTimes(
             countsFrom,
             mayStart,
             due,
-            digPlanned is { } wanted && wanted < mayStart,
-            [.. calendar.HolidaysBetween(received.Date, mayStart)],
-            markedOn?.PlusDays(rules.MarksValidDays));
+            digPlanned is { } wanted && wanted < mayStart.Date,
+            [.. calendar.HolidaysBetween(received.Date, mayStart.Date)]);
     }
 
-    /// <summary>The deadlines of a notice in order of date.</summary>
-    public static IReadOnlyList<Deadline> Deadlines(NoticeTimes times, LocalDate? digPlanned, LocalDate today)
+    /// <summary>
+    /// The last working day on which a new call still lets digging go on without a gap after marks that hold until
+    /// <paramref name="marksHoldUntil"/>; null when no day within two months does.
+    /// </summary>
+    public static LocalDate? RenewBy(LocalDate marksHoldUntil, NoticeRules rules, WorkingCalendar calendar, DateTimeZone zone)
     {
-        Deadline At(DeadlineKind kind, LocalDate date) => new(kind, date, Period.DaysBetween(today, date));
-        var list = new List<Deadline> { At(DeadlineKind.AnswerDue, times.AnswerDue), At(DeadlineKind.DigMayStart, times.DigMayStart) };
-        if (digPlanned is { } wanted)
+        // Digging goes on at the next working day after the last one that the marks cover.
+        var goesOn = calendar.FirstWorkingDayFrom(marksHoldUntil.PlusDays(1));
+        for (var day = marksHoldUntil; day > marksHoldUntil.PlusDays(-LongestNotice); day = day.PlusDays(-1))
         {
-            list.Add(At(DeadlineKind.DigPlanned, wanted));
+            if (calendar.IsWorkingDay(day) && Count(day.AtMidnight(), null, rules, calendar, zone).DigMayStart <= goesOn)
+            {
+                return day;
+            }
         }
 
-        if (times.MarksExpire is { } expire)
-        {
-            list.Add(At(DeadlineKind.MarksExpire, expire));
-        }
-
-        return [.. list.OrderBy(d => d.Date).ThenBy(d => d.Kind)];
+        return null;
     }
 }

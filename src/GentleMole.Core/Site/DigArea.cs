@@ -1,5 +1,6 @@
 using NetTopologySuite.Algorithm;
 using NetTopologySuite.Geometries;
+using NetTopologySuite.Operation.Buffer;
 
 namespace GentleMole.Core.Site;
 
@@ -33,6 +34,31 @@ public static class DigArea
             : [new FieldError(field, "The outline of the dig area crosses itself. Give the corners in order, round the edge.")];
     }
 
+    /// <summary>
+    /// The area of a trench or bore: a strip of a width round its middle line and its laterals. Errors at the field of the
+    /// route or of the laterals.
+    /// </summary>
+    public static Result<IReadOnlyList<SitePoint>> AroundRoute(
+        IReadOnlyList<SitePoint> route, IReadOnlyList<IReadOnlyList<SitePoint>> laterals, double widthMetres, string routeField, string lateralField)
+    {
+        if (route.Distinct().Count() < 2)
+        {
+            return new FieldError(routeField, "A route needs at least two different points.");
+        }
+
+        if (laterals.Any(l => l.Distinct().Count() < 2))
+        {
+            return new FieldError(lateralField, "Each lateral needs at least two different points; leave an empty line between laterals.");
+        }
+
+        var strip = Lines(laterals.Prepend(route)).Buffer(widthMetres / 2, new BufferParameters(4, EndCapStyle.Flat, JoinStyle.Mitre, 3));
+        return strip is not Polygon polygon
+            ? new FieldError(lateralField, "Each lateral must begin on the route.")
+            : polygon.ExteriorRing.NumPoints - 1 > MostCorners
+                ? new FieldError(routeField, $"The route has too many bends; its outline would have more than {MostCorners} corners.")
+                : polygon.ExteriorRing.Coordinates.SkipLast(1).Select(c => new SitePoint(c.X, c.Y)).ToList();
+    }
+
     /// <summary>Area in square metres.</summary>
     public static double Area(IReadOnlyList<SitePoint> corners) => Ring(corners).Area;
 
@@ -56,6 +82,9 @@ public static class DigArea
     /// <summary>True when a point lies in the area or within the margin of it.</summary>
     public static bool Touches(IReadOnlyList<SitePoint> corners, SitePoint point, double marginMetres) =>
         Ring(corners).IsWithinDistance(new Point(point.East, point.North), marginMetres);
+
+    private static MultiLineString Lines(IEnumerable<IReadOnlyList<SitePoint>> lines) =>
+        new([.. lines.Select(l => new LineString([.. l.Select(p => new Coordinate(p.East, p.North))]))]);
 
     private static Polygon Ring(IReadOnlyList<SitePoint> corners) =>
         new(new LinearRing([.. corners.Append(corners[0]).Select(p => new Coordinate(p.East, p.North))]));

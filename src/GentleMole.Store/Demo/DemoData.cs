@@ -1,5 +1,7 @@
 using GentleMole.Core.Lines;
 using GentleMole.Core.Marking;
+using GentleMole.Core.Notices;
+using GentleMole.Core.Walk;
 using GentleMole.Store.Model;
 using Microsoft.EntityFrameworkCore;
 
@@ -33,13 +35,30 @@ public static class DemoData
                 new HolidayRow { Date = new DateOnly(year, 12, 26), Name = "Boxing Day" });
         }
 
+        db.Change.Who = "the demo";
+        db.Users.AddRange(DemoPeople.People());
+        db.Owners.AddRange(DemoPeople.Owners());
         var (lido, floodlights) = (LidoJob.Make(nowUtc), FloodlightsJob.Make(nowUtc));
         db.Jobs.AddRange(lido, Footbridge(nowUtc), floodlights);
         await db.SaveChangesAsync(cancellation).ConfigureAwait(false);
         LidoJob.Work(lido, nowUtc);
         FloodlightsJob.Work(floodlights, nowUtc);
+        Book(db, [lido, floodlights], nowUtc);
         await db.SaveChangesAsync(cancellation).ConfigureAwait(false);
         await transaction.CommitAsync(cancellation).ConfigureAwait(false);
+    }
+
+    /// <summary>Cautions accepted this morning, and the week's visits.</summary>
+    private static void Book(MoleDb db, IReadOnlyList<Job> jobs, DateTime nowUtc)
+    {
+        var today = DateOnly.FromDateTime(nowUtc);
+        foreach (var job in jobs)
+        {
+            db.Acks.AddRange(DemoDesk.Acks(job, "Jem Trewin", today, nowUtc.Date.AddHours(8).AddMinutes(5)));
+        }
+
+        var jem = db.Users.Local.Single(p => p.UserName == "jem").Id;
+        db.Visits.Add(new Visit { JobId = jobs[0].Id, PersonId = jem, Day = today, Position = 1 });
     }
 
     private static Job Footbridge(DateTime nowUtc)
@@ -61,6 +80,8 @@ public static class DemoData
             OriginProvisional = true,
             CreatedAt = nowUtc.AddDays(-1),
         };
+        job.Conditions = SiteConditions.Water;
+        job.Ground = SiteGround.Grass;
         job.Lines.Add(new SoughtLine { Kind = UtilityKind.Electric, Owner = "Norrick Grid", Material = "path lighting cable" });
         job.Lines.Add(new SoughtLine { Kind = UtilityKind.Water, Owner = "Pellow Water", Material = "PE, lake top-up", OutsideDiameterMetres = 0.063 });
         job.Features.Add(new SiteFeature { Name = "water's edge", Shape = FeatureShape.Line, Points = [new(0, 2), new(9, 1), new(22, 1.8), new(30, 4)] });

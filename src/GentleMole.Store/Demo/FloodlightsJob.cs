@@ -1,5 +1,6 @@
 using GentleMole.Core.Lines;
 using GentleMole.Core.Marking;
+using GentleMole.Core.Notices;
 using GentleMole.Store.Model;
 
 namespace GentleMole.Store.Demo;
@@ -30,6 +31,7 @@ internal static class FloodlightsJob
             OriginLongitude = -7.4031,
             OriginProvisional = false,
             CreatedAt = nowUtc.AddDays(-11),
+            Ground = SiteGround.Grass,
             HandedOverAt = nowUtc.AddDays(-6),
         };
         job.Lines.AddRange(
@@ -43,6 +45,7 @@ internal static class FloodlightsJob
             new SiteFeature { Name = "sports hall", Shape = FeatureShape.Outline, Points = [new(28, 25), new(42, 25), new(42, 33), new(28, 33)] },
             new SiteFeature { Name = "Kestrel Road", Shape = FeatureShape.Line, Points = [new(-2, 0), new(46, 1)] },
         ]);
+        DemoDesk.Floodlights(job, nowUtc);
         return job;
     }
 

@@ -1,5 +1,6 @@
 using GentleMole.Core.Lines;
 using GentleMole.Core.Marking;
+using GentleMole.Core.Notices;
 using GentleMole.Store.Model;
 
 namespace GentleMole.Store.Demo;
@@ -26,6 +27,8 @@ internal static class LidoJob
             OriginLongitude = -7.4093,
             OriginProvisional = false,
             CreatedAt = nowUtc.AddDays(-4),
+            Traffic = SiteTraffic.Light,
+            OutlinedOn = DateOnly.FromDateTime(nowUtc.Date.AddDays(-5)),
         };
         job.Lines.AddRange(
         [
@@ -38,11 +41,7 @@ internal static class LidoJob
         job.Features.AddRange(
         [
             new SiteFeature { Name = "Lido, changing block", Shape = FeatureShape.Outline, Points = [new(9, 33.5), new(25, 33.5), new(25, 40), new(9, 40)] },
-            new SiteFeature { Name = "", Shape = FeatureShape.Line, Points = [new(5, 6.6), new(68, 6.6)] },
             new SiteFeature { Name = "Strand Road", Shape = FeatureShape.Line, Points = [new(5, 2.2), new(68, 2.2)] },
-            new SiteFeature { Name = "valve box 3", Shape = FeatureShape.Spot, Points = [new(46.6, 8.2)] },
-            new SiteFeature { Name = "hydrant", Shape = FeatureShape.Spot, Points = [new(20.7, 5.2)] },
-            new SiteFeature { Name = "chamber", Shape = FeatureShape.Spot, Points = [new(59.4, 3)] },
         ]);
         for (var i = 0; i < 9; i++)
         {
@@ -50,6 +49,7 @@ internal static class LidoJob
             job.Features.Add(new SiteFeature { Name = "", Shape = FeatureShape.Line, Points = [new(east, 11.5), new(east, 17)] });
         }
 
+        DemoDesk.Lido(job, nowUtc);
         return job;
     }
 

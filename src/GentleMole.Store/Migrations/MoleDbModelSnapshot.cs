@@ -17,12 +17,164 @@ namespace GentleMole.Store.Migrations
 #pragma warning disable 612, 618
             modelBuilder.HasAnnotation("ProductVersion", "10.0.14");
 
+            modelBuilder.Entity("GentleMole.Store.Log.LogEntry", b =>
+                {
+                    b.Property<long>("Id")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("After")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Before")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Hash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int?>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Subject")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("What")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Why")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("JobId", "Id");
+
+                    b.HasIndex("Subject", "Id");
+
+                    b.ToTable("Log");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Log.SentOnce", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Once");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.CautionAck", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Caution")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly>("Day")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("JobId");
+
+                    b.ToTable("Acks");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.CentreAnswer", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Answer")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Attempts")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("MadeAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("NextTry")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Note")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("NoticeNumber")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Owner")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("SentAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Trouble")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Utility")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("JobId");
+
+                    b.HasIndex("SentAt");
+
+                    b.ToTable("CentreAnswers");
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.Firm", b =>
                 {
                     b.Property<int>("Id")
                         .HasColumnType("INTEGER");
 
+                    b.Property<long>("CentreCursor")
+                        .HasColumnType("INTEGER");
+
                     b.Property<TimeOnly>("CutOff")
+                        .HasColumnType("TEXT");
+
+                    b.Property<TimeOnly>("DayEnds")
+                        .HasColumnType("TEXT");
+
+                    b.Property<TimeOnly>("DayStarts")
                         .HasColumnType("TEXT");
 
                     b.Property<double>("HomeLatitude")
@@ -31,10 +183,15 @@ namespace GentleMole.Store.Migrations
                     b.Property<double>("HomeLongitude")
                         .HasColumnType("REAL");
 
-                    b.Property<int>("MarksValidDays")
-                        .HasColumnType("INTEGER");
+                    b.Property<string>("MarksValid")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("NoticeRule")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -52,8 +209,8 @@ namespace GentleMole.Store.Migrations
                     b.Property<double>("ToleranceMetres")
                         .HasColumnType("REAL");
 
-                    b.Property<int>("WorkingDaysNotice")
-                        .HasColumnType("INTEGER");
+                    b.Property<double>("TravelKilometresPerHour")
+                        .HasColumnType("REAL");
 
                     b.HasKey("Id");
 
@@ -132,6 +289,9 @@ namespace GentleMole.Store.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<int>("Conditions")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Contact")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -146,14 +306,36 @@ namespace GentleMole.Store.Migrations
                     b.Property<double?>("DigDepthMetres")
                         .HasColumnType("REAL");
 
+                    b.Property<string>("DigLaterals")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'[]'");
+
                     b.Property<DateOnly?>("DigPlanned")
                         .HasColumnType("TEXT");
+
+                    b.Property<string>("DigRoute")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'[]'");
+
+                    b.Property<double?>("DigWidthMetres")
+                        .HasColumnType("REAL");
 
                     b.Property<string>("Digger")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("Ground")
+                        .HasColumnType("INTEGER");
+
                     b.Property<DateTime?>("HandedOverAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("HandoverHead")
+                        .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Means")
@@ -165,6 +347,10 @@ namespace GentleMole.Store.Migrations
                         .HasMaxLength(200)
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("NoticeNumber")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<double>("OriginLatitude")
                         .HasColumnType("REAL");
 
@@ -172,6 +358,18 @@ namespace GentleMole.Store.Migrations
                         .HasColumnType("REAL");
 
                     b.Property<bool>("OriginProvisional")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double?>("OutlineSpacingMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<int>("OutlineStyle")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly?>("OutlinedOn")
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("PoorSight")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Purpose")
@@ -185,13 +383,169 @@ namespace GentleMole.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("Traffic")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Where")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");
 
+                    b.HasIndex("NoticeNumber")
+                        .IsUnique()
+                        .HasFilter("NoticeNumber <> ''");
+
                     b.ToTable("Jobs");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.MoleUser", b =>
+                {
+                    b.Property<string>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("AccessFailedCount")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Active")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("ConcurrencyStamp")
+                        .IsConcurrencyToken()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Email")
+                        .HasMaxLength(256)
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("EmailConfirmed")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("LockoutEnabled")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTimeOffset?>("LockoutEnd")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("NormalizedEmail")
+                        .HasMaxLength(256)
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("NormalizedUserName")
+                        .HasMaxLength(256)
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("PasswordHash")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("PhoneNumber")
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("PhoneNumberConfirmed")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Role")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("SecurityStamp")
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("TwoFactorEnabled")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("UserName")
+                        .HasMaxLength(256)
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("NormalizedEmail")
+                        .HasDatabaseName("EmailIndex");
+
+                    b.HasIndex("NormalizedUserName")
+                        .IsUnique()
+                        .HasDatabaseName("UserNameIndex");
+
+                    b.ToTable("AspNetUsers", (string)null);
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.OwnerRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Contact")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("MarksValid")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("RecordsValid")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Sheets")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Name")
+                        .IsUnique();
+
+                    b.ToTable("Owners");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.Photo", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Bytes")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("FeatureId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Format")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double?>("Latitude")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("Longitude")
+                        .HasColumnType("REAL");
+
+                    b.Property<string>("Sha256")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("TakenAt")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("FeatureId");
+
+                    b.ToTable("Photos");
                 });
 
             modelBuilder.Entity("GentleMole.Store.Model.Reading", b =>
@@ -286,16 +640,194 @@ namespace GentleMole.Store.Migrations
                     b.ToTable("Readings");
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.RecordLine", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double?>("CoverMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("DoubtMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<string>("Ducts")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Material")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Owner")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Points")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int?>("SheetId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Source")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("JobId");
+
+                    b.HasIndex("SheetId");
+
+                    b.ToTable("Records");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.RecordRequest", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly>("AskedOn")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Note")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Nothing")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Owner")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("SheetsNeeded")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Valid")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("JobId");
+
+                    b.ToTable("Requests");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.RecordSheet", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly?>("Dated")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateOnly>("ReceivedOn")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Reference")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("RequestId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("RequestId");
+
+                    b.ToTable("Sheets");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.Settlement", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("DistanceMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<int>("FeatureId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Outcome")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("RecordLineId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("JobId");
+
+                    b.ToTable("Settlements");
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.SiteFeature", b =>
                 {
                     b.Property<int>("Id")
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<double>("DoubtMetres")
+                        .HasColumnType("REAL");
+
                     b.Property<int>("JobId")
                         .HasColumnType("INTEGER");
 
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Material")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Note")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("PlacedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("PlacedBy")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -305,6 +837,15 @@ namespace GentleMole.Store.Migrations
 
                     b.Property<int>("Shape")
                         .HasColumnType("INTEGER");
+
+                    b.Property<int?>("Utility")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double?>("WasEast")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("WasNorth")
+                        .HasColumnType("REAL");
 
                     b.HasKey("Id");
 
@@ -357,6 +898,162 @@ namespace GentleMole.Store.Migrations
                     b.ToTable("Lines");
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.TokenRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("LastUsedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("MadeAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("MadeBy")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int?>("OnlyJobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("RevokedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Scope")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("TokenHash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("TokenHash")
+                        .IsUnique();
+
+                    b.ToTable("ApiTokens");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.Visit", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly>("Day")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("Minutes")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("PersonId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Position")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Day");
+
+                    b.HasIndex("JobId");
+
+                    b.HasIndex("PersonId");
+
+                    b.ToTable("Visits");
+                });
+
+            modelBuilder.Entity("Microsoft.AspNetCore.Identity.IdentityUserClaim<string>", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("ClaimType")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("ClaimValue")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("UserId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("UserId");
+
+                    b.ToTable("AspNetUserClaims", (string)null);
+                });
+
+            modelBuilder.Entity("Microsoft.AspNetCore.Identity.IdentityUserLogin<string>", b =>
+                {
+                    b.Property<string>("LoginProvider")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("ProviderKey")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("ProviderDisplayName")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("UserId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("LoginProvider", "ProviderKey");
+
+                    b.HasIndex("UserId");
+
+                    b.ToTable("AspNetUserLogins", (string)null);
+                });
+
+            modelBuilder.Entity("Microsoft.AspNetCore.Identity.IdentityUserToken<string>", b =>
+                {
+                    b.Property<string>("UserId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("LoginProvider")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Value")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("UserId", "LoginProvider", "Name");
+
+                    b.ToTable("AspNetUserTokens", (string)null);
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.CautionAck", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.Job", null)
+                        .WithMany("Acks")
+                        .HasForeignKey("JobId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.CentreAnswer", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.Job", null)
+                        .WithMany()
+                        .HasForeignKey("JobId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.Hookup", b =>
                 {
                     b.HasOne("GentleMole.Store.Model.Job", null)
@@ -368,6 +1065,15 @@ namespace GentleMole.Store.Migrations
                     b.HasOne("GentleMole.Store.Model.SoughtLine", null)
                         .WithMany()
                         .HasForeignKey("LineId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.Photo", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.SiteFeature", null)
+                        .WithMany("Photos")
+                        .HasForeignKey("FeatureId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });
@@ -389,6 +1095,46 @@ namespace GentleMole.Store.Migrations
                         .HasForeignKey("LineId");
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.RecordLine", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.Job", null)
+                        .WithMany("Records")
+                        .HasForeignKey("JobId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("GentleMole.Store.Model.RecordSheet", null)
+                        .WithMany()
+                        .HasForeignKey("SheetId");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.RecordRequest", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.Job", null)
+                        .WithMany("Requests")
+                        .HasForeignKey("JobId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.RecordSheet", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.RecordRequest", null)
+                        .WithMany("Sheets")
+                        .HasForeignKey("RequestId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.Settlement", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.Job", null)
+                        .WithMany("Settlements")
+                        .HasForeignKey("JobId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.SiteFeature", b =>
                 {
                     b.HasOne("GentleMole.Store.Model.Job", null)
@@ -407,6 +1153,48 @@ namespace GentleMole.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.Visit", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.Job", null)
+                        .WithMany()
+                        .HasForeignKey("JobId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("GentleMole.Store.Model.MoleUser", null)
+                        .WithMany()
+                        .HasForeignKey("PersonId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Microsoft.AspNetCore.Identity.IdentityUserClaim<string>", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.MoleUser", null)
+                        .WithMany()
+                        .HasForeignKey("UserId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Microsoft.AspNetCore.Identity.IdentityUserLogin<string>", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.MoleUser", null)
+                        .WithMany()
+                        .HasForeignKey("UserId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Microsoft.AspNetCore.Identity.IdentityUserToken<string>", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.MoleUser", null)
+                        .WithMany()
+                        .HasForeignKey("UserId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.Hookup", b =>
                 {
                     b.Navigation("Readings");
@@ -414,6 +1202,8 @@ namespace GentleMole.Store.Migrations
 
             modelBuilder.Entity("GentleMole.Store.Model.Job", b =>
                 {
+                    b.Navigation("Acks");
+
                     b.Navigation("Features");
 
                     b.Navigation("Hookups");
@@ -421,6 +1211,22 @@ namespace GentleMole.Store.Migrations
                     b.Navigation("Lines");
 
                     b.Navigation("Readings");
+
+                    b.Navigation("Records");
+
+                    b.Navigation("Requests");
+
+                    b.Navigation("Settlements");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.RecordRequest", b =>
+                {
+                    b.Navigation("Sheets");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.SiteFeature", b =>
+                {
+                    b.Navigation("Photos");
                 });
 #pragma warning restore 612, 618
         }

@@ -24,13 +24,26 @@ public sealed class Firm
 
     public MarkSchool School { get; set; } = MarkSchool.Corrected;
 
-    public int WorkingDaysNotice { get; set; } = 2;
+    /// <summary>How much notice a dig needs: "2 wd", "48 h".</summary>
+    public string NoticeRule { get; set; } = "2 wd";
 
     public TimeOnly CutOff { get; set; } = new(17, 0);
 
-    public int MarksValidDays { get; set; } = 14;
+    /// <summary>How long marks hold where the owner has no rule of its own.</summary>
+    public string MarksValid { get; set; } = "14 d";
 
-    public NoticeRules Rules => new(WorkingDaysNotice, LocalTime.FromTimeOnly(CutOff), MarksValidDays);
+    /// <summary>Start and end of a person's day.</summary>
+    public TimeOnly DayStarts { get; set; } = new(8, 0);
+
+    public TimeOnly DayEnds { get; set; } = new(16, 30);
+
+    /// <summary>Mean speed between jobs.</summary>
+    public double TravelKilometresPerHour { get; set; } = 35;
+
+    /// <summary>Last notice taken from the notice centre.</summary>
+    public long CentreCursor { get; set; }
+
+    public NoticeRules Rules => new(ValidityRule.Stored(NoticeRule), LocalTime.FromTimeOnly(CutOff), ValidityRule.Stored(MarksValid));
 }
 
 /// <summary>A day on which nobody works in this place.</summary>

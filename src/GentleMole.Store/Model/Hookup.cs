@@ -1,10 +1,11 @@
 using GentleMole.Core.Signal;
 using GentleMole.Core.Site;
+using GentleMole.Store.Log;
 
 namespace GentleMole.Store.Model;
 
 /// <summary>How the signal was put on a line: the first thing asked when a mark is wrong.</summary>
-public sealed class Hookup
+public sealed class Hookup : IJobPart
 {
     public int Id { get; set; }
 

@@ -1,4 +1,7 @@
+using GentleMole.Core.Marking;
+using GentleMole.Core.Notices;
 using GentleMole.Core.Site;
+using GentleMole.Core.Walk;
 
 namespace GentleMole.Store.Model;
 
@@ -30,6 +33,33 @@ public sealed class Job
 
     public List<SitePoint> DigCorners { get; set; } = [];
 
+    /// <summary>Middle of a trench or bore, when the dig is a route; the corners are then laid round it.</summary>
+    public List<SitePoint> DigRoute { get; set; } = [];
+
+    public double? DigWidthMetres { get; set; }
+
+    /// <summary>Branches of the route, each from the route outwards.</summary>
+    public List<List<SitePoint>> DigLaterals { get; set; } = [];
+
+    public OutlineStyle OutlineStyle { get; set; }
+
+    /// <summary>Distance between marks of the outline; null lets the tool choose.</summary>
+    public double? OutlineSpacingMetres { get; set; }
+
+    public bool PoorSight { get; set; }
+
+    /// <summary>Day on which the outline was painted.</summary>
+    public DateOnly? OutlinedOn { get; set; }
+
+    /// <summary>Number at the notice centre; empty for a call taken by ourselves.</summary>
+    public string NoticeNumber { get; set; } = "";
+
+    public SiteTraffic Traffic { get; set; }
+
+    public SiteGround Ground { get; set; }
+
+    public SiteConditions Conditions { get; set; }
+
     /// <summary>Two points, or none: the tape that dots are measured along.</summary>
     public List<SitePoint> Tape { get; set; } = [];
 
@@ -44,6 +74,9 @@ public sealed class Job
 
     public DateTime? HandedOverAt { get; set; }
 
+    /// <summary>Head of the log's chain at the handover, as it stands on the sheet.</summary>
+    public string HandoverHead { get; set; } = "";
+
     public List<SoughtLine> Lines { get; } = [];
 
     public List<Hookup> Hookups { get; } = [];
@@ -52,31 +85,13 @@ public sealed class Job
 
     public List<SiteFeature> Features { get; } = [];
 
+    public List<RecordRequest> Requests { get; } = [];
+
+    public List<RecordLine> Records { get; } = [];
+
+    public List<CautionAck> Acks { get; } = [];
+
+    public List<Settlement> Settlements { get; } = [];
+
     public SiteOrigin Origin => new(OriginLatitude, OriginLongitude);
-}
-
-/// <summary>What stands on the site and helps to read the plan: a building, a kerb, a valve box.</summary>
-public sealed class SiteFeature
-{
-    public int Id { get; set; }
-
-    public int JobId { get; set; }
-
-    public FeatureShape Shape { get; set; }
-
-    public required string Name { get; set; }
-
-    public List<SitePoint> Points { get; set; } = [];
-}
-
-public enum FeatureShape
-{
-    /// <summary>A closed outline: a building, a bed.</summary>
-    Outline,
-
-    /// <summary>An open line: a kerb, a wall, a bay line.</summary>
-    Line,
-
-    /// <summary>One point: a valve box, a lamp post.</summary>
-    Spot,
 }

@@ -1,6 +1,7 @@
 using GentleMole.Core.Pinpoint;
 using GentleMole.Core.Site;
 using GentleMole.Core.Trace;
+using GentleMole.Store.Log;
 
 namespace GentleMole.Store.Model;
 
@@ -8,7 +9,7 @@ namespace GentleMole.Store.Model;
 /// What the receiver showed at one place. A dot placed on a page and a reading sent by a device are the same thing; the
 /// device makes the id, so that a reading sent twice is stored once.
 /// </summary>
-public sealed class Reading
+public sealed class Reading : IJobPart
 {
     public Guid Id { get; set; }
 

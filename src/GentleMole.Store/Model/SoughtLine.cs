@@ -1,11 +1,12 @@
 using GentleMole.Core.Lines;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Site;
+using GentleMole.Store.Log;
 
 namespace GentleMole.Store.Model;
 
 /// <summary>A utility that the notice asks about; each must get an answer.</summary>
-public sealed class SoughtLine
+public sealed class SoughtLine : IJobPart
 {
     public int Id { get; set; }
 

@@ -1,5 +1,8 @@
 using System.Globalization;
 using System.Threading.RateLimiting;
+using GentleMole.Store;
+using GentleMole.Store.Model;
+using GentleMole.Web.Trust;
 using Microsoft.AspNetCore.RateLimiting;
 using Microsoft.OpenApi;
 
@@ -17,16 +20,23 @@ internal static class ApiSetup
         services.AddRateLimiter(limiter =>
         {
             limiter.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
-            limiter.OnRejected = async (context, _) =>
+            limiter.OnRejected = async (context, cancellation) =>
             {
                 var wait = context.Lease.TryGetMetadata(MetadataName.RetryAfter, out var after) ? after : TimeSpan.FromSeconds(10);
                 context.HttpContext.Response.Headers.RetryAfter =
                     Math.Max(1, (int)Math.Ceiling(wait.TotalSeconds)).ToString(CultureInfo.InvariantCulture);
-                await ApiProblem.FillEmptyAsync(context.HttpContext);
+                if (context.HttpContext.Request.Path.StartsWithSegments(Base, StringComparison.OrdinalIgnoreCase))
+                {
+                    await ApiProblem.FillEmptyAsync(context.HttpContext);
+                }
+                else
+                {
+                    await context.HttpContext.Response.WriteAsync(TrustSetup.Haste(wait), cancellation);
+                }
             };
-            limiter.AddPolicy(Limit, http => http.RequestServices.GetRequiredService<ApiToken>().IsDemo
+            limiter.AddPolicy(Limit, http => http.Admitted() is var token && token.IsDemo
                 ? RateLimitPartition.GetNoLimiter("demo")
-                : RateLimitPartition.GetFixedWindowLimiter("token", _ => new FixedWindowRateLimiterOptions
+                : RateLimitPartition.GetFixedWindowLimiter("token " + token.Id, _ => new FixedWindowRateLimiterOptions
                 {
                     PermitLimit = perMinute,
                     Window = TimeSpan.FromMinutes(1),
@@ -56,8 +66,11 @@ internal static class ApiSetup
             api.UseStatusCodePages(context => ApiProblem.FillEmptyAsync(context.HttpContext));
             api.Use(async (http, next) =>
             {
-                if (http.RequestServices.GetRequiredService<ApiToken>().Admits(http.Request))
+                var now = http.RequestServices.GetRequiredService<TimeProvider>().GetUtcNow().UtcDateTime;
+                if (await http.RequestServices.GetRequiredService<Tokens>().AdmitAsync(http.Request, now) is { Scope: not TokenScope.Calendar } admitted)
                 {
+                    http.Admit(admitted);
+                    http.RequestServices.GetRequiredService<MoleDb>().Change.Who = "token " + admitted.Name;
                     await next(http);
                     return;
                 }
@@ -71,9 +84,9 @@ internal static class ApiSetup
 
     public static void MapMoleApi(this WebApplication app)
     {
-        var api = app.MapGroup(Base).RequireRateLimiting(Limit);
+        var api = app.MapGroup(Base).RequireRateLimiting(Limit).AllowAnonymous();
         api.MapGroup("/bench").WithTags("Bench").MapBench();
         api.MapGroup("/jobs").WithTags("Jobs").MapJobs();
-        app.MapOpenApi();
+        app.MapOpenApi().AllowAnonymous();
     }
 }

@@ -2,6 +2,7 @@ using GentleMole.Exchange;
 using GentleMole.Store;
 using GentleMole.Store.Model;
 using GentleMole.Web.Sheets;
+using GentleMole.Web.Trust;
 using Microsoft.EntityFrameworkCore;
 
 namespace GentleMole.Web.Api;
@@ -20,15 +21,20 @@ internal static class JobsApi
             .Accepts<ReadingsRequest>("application/json").Produces<ReadingsAnswer>().ProducesProblem(400).ProducesProblem(404).ProducesProblem(409)
             .WithSummary("Send readings; a reading sent twice is stored once");
         jobs.MapGet("/{id:int}/export/{format}", ExportAsync)
-            .Produces(200, contentType: "application/geo+json", additionalContentTypes: "text/csv").ProducesProblem(404)
-            .WithSummary("Take the job away as geojson or csv");
+            .Produces(200, contentType: "application/geo+json", additionalContentTypes: ["text/csv", "application/vnd.google-earth.kml+xml", "image/vnd.dxf", "application/geopackage+sqlite3"]).ProducesProblem(404)
+            .WithSummary("Take the job away as geojson, kml, gpkg, dxf or csv");
     }
 
-    private static async Task<IResult> ListAsync(MoleDb db, CancellationToken cancellation) =>
-        Results.Ok((await JobList.LoadAsync(db, cancellation)).Select(j => new JobAnswer(j.Id, j.Name, j.Progress.State)));
+    private static async Task<IResult> ListAsync(HttpContext http, JobList jobs) =>
+        Results.Ok((await jobs.LoadAsync(http.RequestAborted)).Where(j => http.Admitted().MaySeeJob(j.Id)).Select(j => new JobAnswer(j.Id, j.Name, j.Progress.State)));
 
     private static async Task<IResult> CreateAsync(HttpContext http, MoleDb db, TimeProvider clock)
     {
+        if (http.Admitted() is not { Scope: TokenScope.Full, OnlyJobId: null })
+        {
+            return ApiProblem.Status(StatusCodes.Status403Forbidden, "This token may not open jobs.");
+        }
+
         var (body, refusal) = await ApiBody.ReadAsync<NewJobRequest>(http);
         if (body is null)
         {
@@ -81,10 +87,9 @@ internal static class JobsApi
         return Results.Created($"{ApiSetup.Base}/jobs/{job.Id}", new NewJobAnswer(job.Id));
     }
 
-    private static async Task<IResult> DetailAsync(int id, MoleDb db, CancellationToken cancellation)
+    private static async Task<IResult> DetailAsync(int id, HttpContext http, MoleDb db, JobList jobs, CancellationToken cancellation)
     {
-        var found = await JobList.LoadAsync(db, cancellation, id);
-        if (found is not [var listed])
+        if (!http.Admitted().MaySeeJob(id) || (await jobs.LoadAsync(cancellation)).FirstOrDefault(j => j.Id == id) is not { } listed)
         {
             return ApiProblem.NoSuchJob();
         }
@@ -99,9 +104,14 @@ internal static class JobsApi
     private static async Task<IResult> ReadingsAsync(int id, HttpContext http, MoleDb db)
     {
         var (body, refusal) = await ApiBody.ReadAsync<ReadingsRequest>(http);
-        if (!await db.Jobs.AnyAsync(j => j.Id == id, http.RequestAborted))
+        if (!http.Admitted().MaySeeJob(id) || !await db.Jobs.AnyAsync(j => j.Id == id, http.RequestAborted))
         {
             return ApiProblem.NoSuchJob();
+        }
+
+        if (http.Admitted().Scope == TokenScope.Read)
+        {
+            return ApiProblem.Status(StatusCodes.Status403Forbidden, "This token may read only, not send readings.");
         }
 
         if (body is null)
@@ -121,13 +131,16 @@ internal static class JobsApi
             : Results.Ok(new ReadingsAnswer(outcome.Accepted, outcome.Duplicates));
     }
 
-    private static async Task<IResult> ExportAsync(int id, string format, MoleDb db, SheetLoader loader, CancellationToken cancellation)
+    private static async Task<IResult> ExportAsync(
+        int id, string format, HttpContext http, MoleDb db, SheetLoader loader, CancellationToken cancellation)
     {
-        if (format is not ("geojson" or "csv"))
+        if (!JobDownload.Formats.Contains(format))
         {
-            return ApiProblem.Status(StatusCodes.Status404NotFound, "This format is not written here; geojson and csv are.");
+            return ApiProblem.Status(StatusCodes.Status404NotFound, $"This format is not written here; {string.Join(", ", JobDownload.Formats)} are.");
         }
 
-        return await JobDownload.MakeAsync(id, format, db, loader, cancellation) ?? ApiProblem.NoSuchJob();
+        return http.Admitted().MaySeeJob(id) && await JobDownload.MakeAsync(id, format, db, loader, cancellation) is { } file
+            ? file
+            : ApiProblem.NoSuchJob();
     }
 }

@@ -1,15 +1,31 @@
 using System.Globalization;
+using GentleMole.Core.Lines;
+using GentleMole.Core.Marking;
 using GentleMole.Core.Measures;
 using GentleMole.Core.Site;
 using GentleMole.Store.Model;
-using GentleMole.Web.Setup;
 using GentleMole.Web.Sheets;
 using GentleMole.Web.Words;
+using NetTopologySuite.Geometries;
+using NetTopologySuite.Simplify;
 
 namespace GentleMole.Web.Drawing;
 
 /// <summary>A letter standing on a line, so that the line can be told without its colour.</summary>
 internal sealed record LineLetter(string Text, double East, double North);
+
+/// <summary>What a stage shows on the plan besides the sheet itself.</summary>
+/// <param name="Outline">White marks of the proposed dig.</param>
+/// <param name="Preview">Lines of a drawing that is not taken over yet, by layer paint.</param>
+/// <param name="SelectedFeatureId">Feature at hand.</param>
+internal sealed record PlanExtras(
+    OutlinePlan? Outline = null, IReadOnlyList<PreviewTrail>? Preview = null, int? SelectedFeatureId = null);
+
+/// <summary>A line of a preview.</summary>
+internal sealed record PreviewTrail(UtilityKind? Kind, IReadOnlyList<SitePoint> Points);
+
+/// <summary>A record line as far as it lies in the drawing.</summary>
+internal sealed record RecordTrail(RecordLine Record, IReadOnlyList<IReadOnlyList<SitePoint>> Parts);
 
 /// <summary>
 /// The plan of a sheet: extent, grid and labels. The drawing is in site metres with north up, so that a place on it is a place
@@ -17,6 +33,8 @@ internal sealed record LineLetter(string Text, double East, double North);
 /// </summary>
 internal sealed class PlanDrawing
 {
+    /// <summary>Records farther from the site than this do not widen the plan.</summary>
+    private const double RecordMargin = 6;
     private const double BlockWidth = 256;
     private const double BlockHeight = 46;
 
@@ -24,10 +42,11 @@ internal sealed class PlanDrawing
     private readonly List<PlacedLabel> _labels = [];
 
     /// <param name="fixedScale">Metres per pixel, for a print to scale; otherwise the sheet fills the drawing.</param>
-    public PlanDrawing(JobSheet sheet, UnitSystem units, int width, int height, JudgedDot? selected, double? fixedScale = null)
+    public PlanDrawing(
+        JobSheet sheet, UnitSystem units, int width, int height, JudgedDot? selected, double? fixedScale = null, PlanExtras? extras = null)
     {
-        (Sheet, Units, Width, Height, Selected) = (sheet, units, width, height, selected);
-        var points = Everything(sheet).ToList();
+        (Sheet, Units, Width, Height, Selected, Extras) = (sheet, units, width, height, selected, extras ?? new PlanExtras());
+        var points = Everything(sheet, Extras).ToList();
         var (minE, maxE) = points.Count == 0 ? (-5.0, 45.0) : (points.Min(p => p.East), points.Max(p => p.East));
         var (minN, maxN) = points.Count == 0 ? (-5.0, 25.0) : (points.Min(p => p.North), points.Max(p => p.North));
         var fitted = Math.Max(
@@ -37,6 +56,7 @@ internal sealed class PlanDrawing
         West = ((minE + maxE) / 2) - (width * MetresPerPixel / 2);
         North = ((minN + maxN) / 2) + (height * MetresPerPixel / 2);
         Grid = Ticks.Step(64 * MetresPerPixel);
+        Records = [.. sheet.Job.Records.Where(r => r.Points.Count >= 2).Select(Trail).Where(t => t.Parts.Count > 0)];
         _placer = new LabelPlacer(width, height);
         Occupy();
         Label();
@@ -47,6 +67,11 @@ internal sealed class PlanDrawing
     public UnitSystem Units { get; }
 
     public JudgedDot? Selected { get; }
+
+    public PlanExtras Extras { get; }
+
+    /// <summary>Record lines, cut to the drawing and no finer than it shows.</summary>
+    public IReadOnlyList<RecordTrail> Records { get; }
 
     public int Width { get; }
 
@@ -105,14 +130,50 @@ internal sealed class PlanDrawing
         }
     }
 
-    private static IEnumerable<SitePoint> Everything(JobSheet sheet) => sheet.Job.DigCorners
-        .Concat(sheet.Job.Tape)
-        .Concat(sheet.Job.Features.SelectMany(f => f.Points))
-        .Concat(sheet.Lines.SelectMany(l => l.Line.ExpectedRun))
-        .Concat(sheet.Lines.SelectMany(l => l.Dots.Select(d => d.Reading.Place)))
-        .Concat(sheet.Job.Hookups.Select(h => h.Connection))
-        .Concat(sheet.Job.Hookups.Where(h => h.Stake is not null).Select(h => h.Stake!.Value))
-        .Concat(sheet.Loose.Select(r => r.Place));
+    /// <summary>
+    /// What the plan must hold. Owners' drawings reach far beyond a site: of theirs only what lies near it counts, unless
+    /// there is nothing else.
+    /// </summary>
+    private static IEnumerable<SitePoint> Everything(JobSheet sheet, PlanExtras extras)
+    {
+        var own = sheet.Job.DigCorners
+            .Concat(sheet.Job.Tape)
+            .Concat(sheet.Job.Features.SelectMany(f => f.Points))
+            .Concat(sheet.Lines.SelectMany(l => l.Line.ExpectedRun))
+            .Concat(sheet.Lines.SelectMany(l => l.Dots.Select(d => d.Reading.Place)))
+            .Concat(sheet.Job.Hookups.Select(h => h.Connection))
+            .Concat(sheet.Job.Hookups.Where(h => h.Stake is not null).Select(h => h.Stake!.Value))
+            .Concat(sheet.Loose.Select(r => r.Place))
+            .ToList();
+        var drawn = sheet.Job.Records.SelectMany(r => r.Points).Concat(extras.Preview?.SelectMany(p => p.Points) ?? []);
+        if (own.Count == 0)
+        {
+            return drawn;
+        }
+
+        var (west, east) = (own.Min(p => p.East) - RecordMargin, own.Max(p => p.East) + RecordMargin);
+        var (south, north) = (own.Min(p => p.North) - RecordMargin, own.Max(p => p.North) + RecordMargin);
+        return own.Concat(drawn.Where(p => p.East >= west && p.East <= east && p.North >= south && p.North <= north));
+    }
+
+    /// <summary>The parts of a line that lie in or near the drawing, simplified to what a pixel can show.</summary>
+    public IReadOnlyList<IReadOnlyList<SitePoint>> InView(IReadOnlyList<SitePoint> points)
+    {
+        var margin = Math.Max(SpanEast, SpanNorth);
+        var line = new LineString([.. points.Select(p => new Coordinate(p.East, p.North))]);
+        var view = new Envelope(West - margin, West + SpanEast + margin, North - SpanNorth - margin, North + margin);
+        if (!view.Intersects(line.EnvelopeInternal))
+        {
+            return [];
+        }
+
+        Geometry seen = view.Contains(line.EnvelopeInternal) ? line : line.Intersection(line.Factory.ToGeometry(view));
+        return [.. Enumerable.Range(0, seen.NumGeometries).Select(seen.GetGeometryN).OfType<LineString>()
+            .Select(part => part.NumPoints > 40 ? DouglasPeuckerSimplifier.Simplify(part, MetresPerPixel * 0.4) : part)
+            .Select(part => part.Coordinates.Select(c => new SitePoint(c.X, c.Y)).ToList())];
+    }
+
+    private RecordTrail Trail(RecordLine record) => new(record, InView(record.Points));
 
     private (double X, double Y) Pixels(SitePoint p) => ((p.East - West) / MetresPerPixel, (North - p.North) / MetresPerPixel);
 
@@ -136,6 +197,11 @@ internal sealed class PlanDrawing
                     _placer.Box(x - 9, y - 9, 18, 18);
                 }
             }
+        }
+
+        foreach (var part in Records.SelectMany(r => r.Parts))
+        {
+            Trail(part, 1);
         }
 
         foreach (var feature in Sheet.Job.Features)
@@ -197,7 +263,7 @@ internal sealed class PlanDrawing
             }
             else if (roomy && line.BestRun is { } run)
             {
-                Put($"{LineWords.Kind(line.Line.Kind)}, {line.Line.Owner}: plan only", "label-soil", run.Points[^1], 8);
+                Put($"{LineWords.Kind(line.Line.Kind)}, {line.Line.Owner}: plan only", "label-soil", Inside(run), 8);
             }
         }
 
@@ -217,10 +283,15 @@ internal sealed class PlanDrawing
             // A spot that something is connected to has its label already.
             if (!Sheet.Job.Hookups.Any(h => h.Connection.DistanceTo(feature.Points[0]) < 1))
             {
-                Put(feature.Name, "label-soil", Middle(feature), feature.Shape == FeatureShape.Spot ? 9 : 0);
+                Put(feature.Name, "label-soil", Middle(feature), feature.Shape == FeatureShape.Spot ? 12 : 0);
             }
         }
     }
+
+    /// <summary>The last place of a run that lies in the drawing.</summary>
+    private SitePoint Inside(Run run) => InView(run.Points) is [.., var part] && part.LastOrDefault(IsIn) is var at && IsIn(at) ? at : run.Points[^1];
+
+    private bool IsIn(SitePoint p) => p.East > West && p.East < West + SpanEast && p.North < North && p.North > North - SpanNorth;
 
     private static SitePoint Middle(SiteFeature feature) => feature.Shape switch
     {

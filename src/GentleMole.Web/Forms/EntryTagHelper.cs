@@ -22,6 +22,9 @@ public sealed class EntryTagHelper(HtmlEncoder encoder) : TagHelper
     /// <summary>Unit that stands at the right edge of the field.</summary>
     public string? Unit { get; set; }
 
+    /// <summary>Tells this field from others of the same name on one page.</summary>
+    public string? Key { get; set; }
+
     /// <summary>More than one makes a text area of so many rows.</summary>
     public int Rows { get; set; } = 1;
 
@@ -30,7 +33,7 @@ public sealed class EntryTagHelper(HtmlEncoder encoder) : TagHelper
 
     public override async Task ProcessAsync(TagHelperContext context, TagHelperOutput output)
     {
-        var id = "f-" + Name;
+        var id = "f-" + Name + Key;
         var error = Errors.FirstOrDefault(e => e.Field == Name || e.Field.StartsWith(Name + "[", StringComparison.Ordinal));
         var inner = (await output.GetChildContentAsync()).GetContent();
         var attributes = string.Concat(output.Attributes.Where(a => a.Name != "class")

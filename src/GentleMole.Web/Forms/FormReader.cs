@@ -3,7 +3,9 @@ using System.Text.RegularExpressions;
 using GentleMole.Core;
 using GentleMole.Core.Fields;
 using GentleMole.Core.Measures;
+using GentleMole.Core.Notices;
 using GentleMole.Core.Pinpoint;
+using GentleMole.Core.Records;
 using GentleMole.Core.Site;
 using GentleMole.Web.Setup;
 
@@ -77,6 +79,16 @@ internal sealed partial class FormReader(IFormCollection form, Person person)
         Refuse(name, "Choose one of: " + string.Join(", ", Enum.GetNames<T>()) + ".");
         return otherwise;
     }
+
+    /// <summary>A ticked box.</summary>
+    public bool Ticked(string name) => Has(name);
+
+    /// <summary>A length of time in days, working days or hours; null when left empty.</summary>
+    public ValidityRule? Rule(string name, bool required = false) =>
+        Has(name) || required ? Keep(ValidityRule.Parse(form[name], name)) : null;
+
+    public int? Whole(string name, string unit, int minimum, int maximum) =>
+        Number(name, unit, minimum, maximum) is { } number ? (int)Math.Round(number) : null;
 
     public DateOnly? Day(string name)
     {
@@ -159,6 +171,34 @@ internal sealed partial class FormReader(IFormCollection form, Person person)
         return places;
     }
 
+    /// <summary>Several lists of places with an empty line between.</summary>
+    public List<List<SitePoint>> Paths(string name, int most)
+    {
+        var places = Places(name, most);
+        var paths = new List<List<SitePoint>>();
+        var at = 0;
+        var inPath = false;
+        foreach (var line in form[name].ToString().ReplaceLineEndings("\n").Split('\n'))
+        {
+            if (line.Trim(' ', ',').Length == 0)
+            {
+                inPath = false;
+            }
+            else if (at < places.Count)
+            {
+                if (!inPath)
+                {
+                    paths.Add([]);
+                    inPath = true;
+                }
+
+                paths[^1].Add(places[at++]);
+            }
+        }
+
+        return paths;
+    }
+
     /// <summary>
     /// Readings across, one a line: offset, peak, then null and height if taken. Tabs from a spreadsheet and a heading line
     /// are understood.
@@ -196,6 +236,75 @@ internal sealed partial class FormReader(IFormCollection form, Person person)
         }
 
         return readings;
+    }
+
+    /// <summary>Lengths on one line, between spaces or plus signs.</summary>
+    public List<double> Lengths(string name, double minimum, double maximum)
+    {
+        var lengths = new List<double>();
+        foreach (var part in Split(form[name].ToString().Replace('+', ' ').Replace(';', ' ')).Where(p => p.Trim().Length > 0))
+        {
+            if (Keep(LengthText.Parse(part, person.Units, name, minimum, maximum)) is not { } length)
+            {
+                return [];
+            }
+
+            lengths.Add(length);
+        }
+
+        return lengths;
+    }
+
+    /// <summary>Cover over offset, one a line, with the chainage before it where it changes: <c>0.9/1.8</c> or <c>12 0.9/1.8</c>.</summary>
+    public List<CoverOverOffset> CoversOverOffsets(string name)
+    {
+        var figures = new List<CoverOverOffset>();
+        foreach (var (line, number) in Lines(name))
+        {
+            var halves = line.Split('/', 2, StringSplitOptions.TrimEntries);
+            var front = Split(halves[0]).Where(p => p.Length > 0).ToArray();
+            if (halves.Length != 2 || front.Length is 0 or > 2)
+            {
+                Refuse(name, $"Line {number}, “{Short(line)}”, is not cover over offset. Write it like 0.9/1.8, with the chainage before it where it changes: 12 0.9/1.8.");
+                return [];
+            }
+
+            var chainage = front.Length == 2 ? Keep(LengthText.Parse(front[0], person.Units, name, 0, 20_000), number) : null;
+            var cover = Keep(LengthText.Parse(front[^1], person.Units, name, 0, 30), number);
+            var offset = Keep(LengthText.Parse(halves[1], person.Units, name, -200, 200), number);
+            if (cover is null || offset is null || (front.Length == 2 && chainage is null))
+            {
+                return [];
+            }
+
+            figures.Add(new CoverOverOffset(chainage, cover.Value, offset.Value));
+        }
+
+        return figures;
+    }
+
+    /// <summary>Places in a drawing and on the site, four numbers a line: x, y, east, north.</summary>
+    public List<FitPair> Pairs(string name, int most)
+    {
+        var pairs = new List<FitPair>();
+        foreach (var (line, number) in Lines(name))
+        {
+            var numbers = Split(line).Select(p => NumberText.Parse(p, "", name, -1e9, 1e9)).ToList();
+            if (numbers.Count != 4 || numbers.Exists(n => !n.IsGood))
+            {
+                Refuse(name, $"Line {number}, “{Short(line)}”, needs four numbers: x and y in the drawing, then east and north on the site.");
+                return [];
+            }
+
+            pairs.Add(new FitPair(new SitePoint(numbers[0].Value, numbers[1].Value), new SitePoint(numbers[2].Value, numbers[3].Value)));
+        }
+
+        if (pairs.Count > most)
+        {
+            Refuse(name, $"There are {pairs.Count} points; {most} is the most.");
+        }
+
+        return pairs;
     }
 
     /// <summary>Lines in cross-section, one a line: offset, depth, milliamperes.</summary>
@@ -246,6 +355,13 @@ internal sealed partial class FormReader(IFormCollection form, Person person)
 
     private double? Read(string text, string name, int line) =>
         Keep(LengthText.Parse(text, person.Units, name, -FarthestMetres, FarthestMetres), line);
+
+    private T? Keep<T>(Result<T> result)
+        where T : class
+    {
+        Refuse(result.Errors);
+        return result.IsGood ? result.Value : null;
+    }
 
     private double? Keep(Result<double> result, int? line = null)
     {

@@ -1,43 +1,25 @@
 using System.Globalization;
-using GentleMole.Core;
 using GentleMole.Core.Marking;
+using GentleMole.Core.Notices;
 using GentleMole.Store;
 using GentleMole.Store.Model;
 using GentleMole.Web.Forms;
-using GentleMole.Web.Setup;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.AspNetCore.Mvc.Filters;
-using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
 
 namespace GentleMole.Web.Pages;
 
-/// <summary>The profile of the place: tolerance, school, clocks, holidays.</summary>
-internal sealed class PlacePage(MoleDb db) : PageModel
+/// <summary>The profile of the place: tolerance, school, clocks, the working day, holidays.</summary>
+internal sealed class PlacePage(MoleDb db) : FirmPage(db)
 {
     public Firm Firm { get; private set; } = new();
 
     public IReadOnlyList<HolidayRow> Holidays { get; private set; } = [];
 
-    public Person Person { get; private set; } = null!;
-
-    public IReadOnlyList<FieldError> Errors { get; private set; } = [];
-
-    public string Typed(string name, string stored) =>
-        Errors.Count > 0 && Request.Form.ContainsKey(name) ? Request.Form[name].ToString() : stored;
-
-    public override async Task OnPageHandlerExecutionAsync(PageHandlerExecutingContext context, PageHandlerExecutionDelegate next)
-    {
-        Person = Person.Of(HttpContext);
-        Firm = await db.Firms.SingleAsync(HttpContext.RequestAborted);
-        Holidays = await db.Holidays.OrderBy(h => h.Date).ToListAsync(HttpContext.RequestAborted);
-        await next();
-    }
-
     public async Task<IActionResult> OnPostAsync()
     {
-        var reader = new FormReader(Request.Form, Person);
+        var reader = Reader();
         var name = reader.Text("name", 200);
         var place = reader.Text("placeName", 200);
         var zone = reader.Text("zone", 60, required: true);
@@ -48,28 +30,36 @@ internal sealed class PlacePage(MoleDb db) : PageModel
 
         var tolerance = reader.Length("tolerance", 0.05, 3, required: true);
         var school = reader.Choice("school", Firm.School);
-        var days = Whole(reader, "days", 0, 30);
-        var valid = Whole(reader, "valid", 1, 365);
-        if (!TimeOnly.TryParseExact(reader.Text("cutOff", 5), ["HH:mm", "H:mm"], CultureInfo.InvariantCulture, DateTimeStyles.None, out var cutOff))
+        var notice = reader.Rule("notice", required: true);
+        var valid = reader.Rule("valid", required: true);
+        var cutOff = Hour(reader, "cutOff");
+        var (starts, ends) = (Hour(reader, "starts"), Hour(reader, "ends"));
+        var speed = reader.Number("speed", "km/h", 3, 130);
+        if (reader.IsGood && ends <= starts)
         {
-            reader.Refuse("cutOff", "Give an hour of the day, like 17:00.");
+            reader.Refuse("ends", "The day ends after it starts.");
+        }
+
+        if (reader.IsGood && notice is { Unit: not ValidityUnit.Hours, Count: > 60 })
+        {
+            reader.Refuse("notice", "More than 60 days of notice are a slip of the finger.");
         }
 
         if (!reader.IsGood)
         {
-            Errors = reader.Errors;
-            return Page();
+            return Refused(reader);
         }
 
         (Firm.Name, Firm.PlaceName, Firm.TimeZone, Firm.School, Firm.CutOff) = (name, place, zone, school, cutOff);
-        (Firm.ToleranceMetres, Firm.WorkingDaysNotice, Firm.MarksValidDays) = (tolerance!.Value, days, valid);
-        await db.SaveChangesAsync(HttpContext.RequestAborted);
+        (Firm.ToleranceMetres, Firm.NoticeRule, Firm.MarksValid) = (tolerance!.Value, notice!.Text, valid!.Text);
+        (Firm.DayStarts, Firm.DayEnds, Firm.TravelKilometresPerHour) = (starts, ends, speed ?? Firm.TravelKilometresPerHour);
+        await SaveAsync();
         return RedirectToPage();
     }
 
     public async Task<IActionResult> OnPostHolidayAsync()
     {
-        var reader = new FormReader(Request.Form, Person);
+        var reader = Reader();
         var date = reader.Day("date");
         var name = reader.Text("holiday", 100, required: true);
         if (date is null && reader.IsGood)
@@ -83,34 +73,39 @@ internal sealed class PlacePage(MoleDb db) : PageModel
 
         if (!reader.IsGood)
         {
-            Errors = reader.Errors;
-            return Page();
+            return Refused(reader);
         }
 
-        db.Holidays.Add(new HolidayRow { Date = date!.Value, Name = name });
-        await db.SaveChangesAsync(HttpContext.RequestAborted);
+        Db.Holidays.Add(new HolidayRow { Date = date!.Value, Name = name });
+        await SaveAsync();
         return RedirectToPage();
     }
 
     public async Task<IActionResult> OnPostRemoveAsync()
     {
-        var reader = new FormReader(Request.Form, Person);
-        if (reader.Day("date") is { } date)
+        var reader = Reader();
+        if (reader.Day("date") is { } date && Holidays.FirstOrDefault(h => h.Date == date) is { } holiday)
         {
-            await db.Holidays.Where(h => h.Date == date).ExecuteDeleteAsync(HttpContext.RequestAborted);
+            Db.Holidays.Remove(holiday);
+            await SaveAsync();
         }
 
         return RedirectToPage();
     }
 
-    private static int Whole(FormReader reader, string name, int low, int high)
+    protected override async Task LoadAsync(CancellationToken cancellation)
     {
-        var number = reader.Number(name, "", low, high);
-        if (number is null && reader.IsGood)
+        Firm = await Db.Firms.SingleAsync(cancellation);
+        Holidays = await Db.Holidays.OrderBy(h => h.Date).ToListAsync(cancellation);
+    }
+
+    private static TimeOnly Hour(FormReader reader, string name)
+    {
+        if (!TimeOnly.TryParseExact(reader.Text(name, 5), ["HH:mm", "H:mm"], CultureInfo.InvariantCulture, DateTimeStyles.None, out var hour))
         {
-            reader.Refuse(name, $"Give a whole number from {low} to {high}.");
+            reader.Refuse(name, "Give an hour of the day, like 17:00.");
         }
 
-        return (int)Math.Round(number ?? low);
+        return hour;
     }
 }

@@ -2,7 +2,11 @@ using System.Globalization;
 using GentleMole.Store;
 using GentleMole.Store.Demo;
 using GentleMole.Web.Api;
+using GentleMole.Web.Centre;
+using GentleMole.Web.Records;
 using GentleMole.Web.Sheets;
+using GentleMole.Web.Trust;
+using GentleMole.Web.Walk;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Diagnostics.HealthChecks;
 
@@ -15,19 +19,33 @@ internal static class MoleApp
     {
         var builder = WebApplication.CreateBuilder(args);
         var options = builder.Configuration.Get<MoleOptions>() ?? new MoleOptions();
+        options.Centre ??= options.Demo ? CentreLink.Simulated : null;
         builder.Services.AddSingleton(options);
+        builder.Services.AddSingleton<CentreLink>();
+        builder.Services.AddHostedService(services => services.GetRequiredService<CentreLink>());
         builder.Services.AddSingleton(options.Now is { Length: > 0 } fixedNow ? new StandingClock(fixedNow) : TimeProvider.System);
         builder.Services.AddMoleStore(options.Data);
-        builder.Services.AddSingleton(_ => ApiToken.Load(options.Data, options.Demo));
+        builder.Services.AddSingleton<Tokens>();
+        builder.Services.AddSingleton<BoardCache>();
+        builder.Services.AddScoped<JobList>();
+        builder.Services.AddSingleton<ImportDesk>();
+        builder.Services.AddSingleton<PhotoShelf>();
         builder.Services.AddSingleton<PlaceClock>();
         builder.Services.AddSingleton<FitCache>();
         builder.Services.AddScoped<SheetLoader>();
         builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(options.Data, "keys")))
             .SetApplicationName("GentleMole");
-        builder.Services.AddRazorPages();
+        builder.Services.AddRazorPages().AddMvcOptions(mvc => mvc.Filters.AddService<AccessFilter>());
+        builder.Services.AddTrust(builder.Configuration);
         builder.Services.AddMoleApi(builder.Configuration);
         builder.Services.AddHealthChecks().AddCheck<StoreHealth>("store", tags: ["ready"]);
-        builder.WebHost.ConfigureKestrel(kestrel => kestrel.AddServerHeader = false);
+        builder.WebHost.ConfigureKestrel(kestrel =>
+        {
+            kestrel.AddServerHeader = false;
+
+            // Pages that take drawings and photos raise it for themselves.
+            kestrel.Limits.MaxRequestBodySize = 6_000_000;
+        });
 
         var app = builder.Build();
         app.UseMiddleware<PageGuard>();
@@ -36,11 +54,17 @@ internal static class MoleApp
             // Asked for again each time and answered by its tag: a new version is never mixed with an old one.
             OnPrepareResponse = file => file.Context.Response.Headers.CacheControl = "no-cache",
         });
+        app.UseRouting();
+        app.UseAuthentication();
         app.UseMoleApi();
-        app.MapHealthChecks("/health/live", new HealthCheckOptions { Predicate = _ => false });
-        app.MapHealthChecks("/health/ready", new HealthCheckOptions { Predicate = check => check.Tags.Contains("ready") });
+        app.UseAuthorization();
+        app.MapHealthChecks("/health/live", new HealthCheckOptions { Predicate = _ => false }).AllowAnonymous();
+        app.MapHealthChecks("/health/ready", new HealthCheckOptions { Predicate = check => check.Tags.Contains("ready") }).AllowAnonymous();
         app.MapMoleApi();
         app.MapDownloads();
+        app.MapPhotos();
+        app.MapCalendar();
+        app.MapBackups();
         app.MapRazorPages();
         return app;
     }
@@ -50,7 +74,6 @@ internal static class MoleApp
     {
         var options = app.Services.GetRequiredService<MoleOptions>();
         var file = app.Services.GetRequiredService<StoreFile>();
-        app.Services.GetRequiredService<ApiToken>();
         if (!await file.IsCurrentAsync() || (options.Demo && !await file.HoldsJobsAsync()))
         {
             await using var scope = app.Services.CreateAsyncScope();
@@ -71,7 +94,7 @@ internal static class MoleApp
         try
         {
             await using var scope = app.Services.CreateAsyncScope();
-            var jobs = await JobList.LoadAsync(scope.ServiceProvider.GetRequiredService<MoleDb>(), app.Lifetime.ApplicationStopping);
+            var jobs = await scope.ServiceProvider.GetRequiredService<JobList>().LoadAsync(app.Lifetime.ApplicationStopping);
             if (jobs.Count > 0)
             {
                 await scope.ServiceProvider.GetRequiredService<SheetLoader>().LoadAsync(jobs[0].Id, app.Lifetime.ApplicationStopping);

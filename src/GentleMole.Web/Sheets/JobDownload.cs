@@ -1,5 +1,8 @@
 using GentleMole.Exchange;
 using GentleMole.Store;
+using GentleMole.Store.Model;
+using GentleMole.Web.Trust;
+using GentleMole.Web.Walk;
 using Microsoft.EntityFrameworkCore;
 
 namespace GentleMole.Web.Sheets;
@@ -7,11 +10,24 @@ namespace GentleMole.Web.Sheets;
 /// <summary>Files of a job, the same for the API and for the links on the sheet.</summary>
 internal static class JobDownload
 {
+    /// <summary>Formats that are written, as the addresses name them.</summary>
+    public static IReadOnlyList<string> Formats { get; } = ["geojson", "kml", "gpkg", "dxf", "csv"];
+
     /// <summary>The links on the sheet: the same files as the API gives, for the person at the page.</summary>
     public static void MapDownloads(this WebApplication app) => app.MapGet(
-        "/jobs/{id:int}/files/{format:regex(^(geojson|csv)$)}",
+        "/jobs/{id:int}/files/{format:regex(^(geojson|kml|gpkg|dxf|csv)$)}",
         async (int id, string format, MoleDb db, SheetLoader loader, CancellationToken cancellation) =>
             await MakeAsync(id, format, db, loader, cancellation) ?? Results.NotFound())
+        .ExcludeFromDescription();
+
+    /// <summary>A photo: without the camera's data, unless it is asked for.</summary>
+    public static void MapPhotos(this WebApplication app) => app.MapGet(
+        "/jobs/{id:int}/photos/{photo:guid}",
+        async (int id, Guid photo, string? data, MoleDb db, PhotoShelf shelf, CancellationToken cancellation) =>
+            await db.Photos.AsNoTracking().SingleOrDefaultAsync(p => p.Id == photo && p.JobId == id, cancellation) is { } row
+            && await shelf.TakeAsync(row, data == "keep", cancellation) is { } picture
+                ? Results.Bytes(picture, PhotoShelf.TypeOf(row))
+                : Results.NotFound())
         .ExcludeFromDescription();
 
     /// <summary>The file, or null when there is no such job.</summary>
@@ -32,10 +48,33 @@ internal static class JobDownload
             return null;
         }
 
+        var export = SheetFeatures.Of(sheet);
+        if (format == "gpkg")
+        {
+            return Results.Bytes(GeoPackageWriter.Write(export), "application/geopackage+sqlite3", $"job-{id}.gpkg");
+        }
+
         var buffer = new MemoryStream();
-        GeoJsonWriter.Write(SheetFeatures.Of(sheet), buffer);
+        var type = Write(export, format, buffer);
         buffer.Position = 0;
-        return Results.Stream(buffer, "application/geo+json", $"job-{id}.geojson");
+        return Results.Stream(buffer, type, $"job-{id}.{format}");
+    }
+
+    /// <summary>Writes a format that streams; gives its media type.</summary>
+    private static string Write(ExportSheet export, string format, Stream stream)
+    {
+        switch (format)
+        {
+            case "kml":
+                KmlWriter.Write(export, stream);
+                return "application/vnd.google-earth.kml+xml";
+            case "dxf":
+                DxfWriter.Write(export, stream);
+                return "image/vnd.dxf";
+            default:
+                GeoJsonWriter.Write(export, stream);
+                return "application/geo+json";
+        }
     }
 
     private static IAsyncEnumerable<ReadingRow> Rows(MoleDb db, int id) => db.Readings.AsNoTracking()
@@ -63,4 +102,15 @@ internal static class JobDownload
             Note = r.StateNote,
         })
         .AsAsyncEnumerable();
+}
+
+/// <summary>Backups for the one who may take them.</summary>
+internal static class BackupDownload
+{
+    public static void MapBackups(this WebApplication app) => app.MapGet(
+        "/backup/{name:regex(^mole-[0-9-]+\\.zip$)}",
+        (string name, StoreBackup backup, HttpContext http) => http.User.SignedIn() is { Role: Role.Lead } && backup.Files().FirstOrDefault(f => f.Name == name) is { } file
+            ? Results.File(file.FullName, "application/zip", name)
+            : Results.NotFound())
+        .ExcludeFromDescription();
 }

@@ -1,86 +1,113 @@
 using GentleMole.Core.Marking;
 using GentleMole.Core.Notices;
-using GentleMole.Store.Model;
+using GentleMole.Core.Records;
+using GentleMole.Core.Walk;
 using GentleMole.Store;
+using GentleMole.Store.Model;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
 
 namespace GentleMole.Web.Sheets;
 
-/// <summary>One job as the board shows it.</summary>
+/// <summary>One job as the boards show it.</summary>
 internal sealed record ListedJob(
     int Id,
     string Name,
     string Where,
     string Digger,
+    string NoticeNumber,
     JobProgress Progress,
-    DateTime? ReceivedAt,
-    DateOnly? DigPlanned,
-    DateTime? LastMarked,
+    JobClocks Clocks,
+    NoticeTimes? Times,
+    IReadOnlyList<Deadline> Deadlines,
     int UndecidedDots,
     int Escalated,
     int NotFound,
-    bool OriginProvisional)
+    bool OriginProvisional);
+
+/// <summary>All jobs with their clocks at one state of the log.</summary>
+internal sealed record Board(long LogHead, LocalDate Today, Firm Firm, WorkingCalendar Calendar, DateTimeZone Zone, IReadOnlyList<ListedJob> Jobs);
+
+/// <summary>
+/// The last board that was made. Every change of a job makes a log entry, so a board holds until the log grows or the day
+/// changes.
+/// </summary>
+internal sealed class BoardCache
 {
-    /// <summary>The clocks of this job, or null before the call is dated.</summary>
-    public NoticeTimes? Times(NoticeRules rules, WorkingCalendar calendar) => ReceivedAt is { } received
-        ? NoticeClock.Count(
-            LocalDateTime.FromDateTime(received),
-            DigPlanned is { } planned ? LocalDate.FromDateOnly(planned) : null,
-            LastMarked is { } marked ? LocalDate.FromDateTime(marked) : null,
-            rules,
-            calendar)
-        : null;
+    public Board? Last { get; set; }
 }
 
-/// <summary>Jobs with what is counted on their sheets, in one query.</summary>
-internal static class JobList
+/// <summary>Jobs with what is counted on their sheets, in a handful of queries however many there are.</summary>
+internal sealed class JobList(MoleDb db, PlaceClock clock, BoardCache cache)
 {
-    public static async Task<IReadOnlyList<ListedJob>> LoadAsync(MoleDb db, CancellationToken cancellation, int? only = null)
+    public async Task<IReadOnlyList<ListedJob>> LoadAsync(CancellationToken cancellation) => (await BoardAsync(cancellation)).Jobs;
+
+    public async Task<Board> BoardAsync(CancellationToken cancellation)
     {
-        var rows = await db.Jobs.AsNoTracking()
-            .Where(j => only == null || j.Id == only)
-            .OrderByDescending(j => j.Id)
+        var head = await db.Log.MaxAsync(e => (long?)e.Id, cancellation) ?? 0;
+        var firm = await db.Firms.AsNoTracking().SingleAsync(cancellation);
+        var today = clock.Now(firm.TimeZone).Date;
+        if (cache.Last is { } last && last.LogHead == head && last.Today == today)
+        {
+            return last;
+        }
+
+        var calendar = await SheetLoader.CalendarAsync(db, cancellation);
+        var clocks = new JobClockMaker(firm, await db.Owners.AsNoTracking().ToListAsync(cancellation), calendar);
+        return cache.Last = new Board(head, today, firm, calendar, clocks.Zone, await JobsAsync(firm, clocks, calendar, today, cancellation));
+    }
+
+    private async Task<IReadOnlyList<ListedJob>> JobsAsync(
+        Firm firm, JobClockMaker clocks, WorkingCalendar calendar, LocalDate today, CancellationToken cancellation)
+    {
+        var day = today.ToDateOnly();
+        var lines = (await db.Lines.AsNoTracking()
+            .Select(l => new { l.Id, l.JobId, l.Kind, l.Owner, l.Material, l.Answer, l.AnsweredAt }).ToListAsync(cancellation)).ToLookup(l => l.JobId);
+        var requests = (await db.Requests.AsNoTracking().Include(r => r.Sheets).ToListAsync(cancellation)).ToLookup(r => r.JobId);
+        var hookups = await db.Hookups.GroupBy(h => h.JobId).Select(g => new { g.Key, Count = g.Count() }).ToDictionaryAsync(g => g.Key, g => g.Count, cancellation);
+        var dots = await db.Readings.GroupBy(r => new { r.JobId, r.LineId, r.State })
+            .Select(g => new { g.Key.JobId, g.Key.LineId, g.Key.State, Count = g.Count() }).ToListAsync(cancellation);
+        var accepted = dots.Where(d => d.State == DotState.Accepted && d.LineId is not null).ToDictionary(d => d.LineId!.Value, d => d.Count);
+        var undecided = dots.Where(d => d.State == DotState.Taken).ToLookup(d => d.JobId, d => d.Count);
+        var kinds = (await db.Features.Where(f => f.Kind != FeatureKind.Ground).Select(f => new { f.JobId, f.Kind }).Distinct().ToListAsync(cancellation))
+            .ToLookup(f => f.JobId, f => f.Kind);
+        var materials = (await db.Records.Select(r => new { r.JobId, r.Material, r.Ducts, r.Source }).Distinct().ToListAsync(cancellation)).ToLookup(r => r.JobId);
+        var acks = (await db.Acks.Where(a => a.Day == day).Select(a => new { a.JobId, a.Caution }).ToListAsync(cancellation)).ToLookup(a => a.JobId, a => a.Caution);
+        var jobs = await db.Jobs.AsNoTracking().OrderByDescending(j => j.Id)
             .Select(j => new
             {
-                j.Id,
-                j.Name,
-                j.Where,
-                j.Digger,
-                j.ReceivedAt,
-                j.DigPlanned,
-                j.DigCorners,
-                j.HandedOverAt,
-                j.OriginProvisional,
-                Lines = j.Lines.Count,
-                Hookups = j.Hookups.Count,
-                Unanswered = j.Lines.Count(l => l.Answer == LineAnswer.Pending),
-                Untraced = j.Lines.Count(l => l.Answer == LineAnswer.Pending
-                    && j.Readings.Count(r => r.LineId == l.Id && r.State == DotState.Accepted) < 2),
-                Undecided = j.Readings.Count(r => r.State == DotState.Taken),
-                Escalated = j.Lines.Count(l => l.Answer == LineAnswer.Escalated),
-                NotFound = j.Lines.Count(l => l.Answer == LineAnswer.NotFound),
-                LastMarked = j.Lines.Where(l => l.Answer == LineAnswer.Marked).Max(l => l.AnsweredAt),
+                j.Id, j.Name, j.Where, j.Digger, j.NoticeNumber, j.ReceivedAt, j.DigPlanned, HasDig = j.DigCorners.Count >= 3, j.HandedOverAt,
+                j.OriginProvisional, j.Traffic, j.Conditions,
             })
             .ToListAsync(cancellation);
-        return [.. rows.Select(j => new ListedJob(
-            j.Id,
-            j.Name,
-            j.Where,
-            j.Digger,
-            new JobProgress(
-                j.DigCorners.Count >= 3 && j.ReceivedAt is not null && j.Lines > 0,
-                j.Lines,
-                j.Hookups,
-                j.Untraced,
-                j.Unanswered,
-                j.HandedOverAt is not null),
-            j.ReceivedAt,
-            j.DigPlanned,
-            j.LastMarked,
-            j.Undecided,
-            j.Escalated,
-            j.NotFound,
-            j.OriginProvisional))];
+        return [.. jobs.Select(j =>
+        {
+            var (own, asked) = (lines[j.Id].ToList(), requests[j.Id].ToList());
+            var jobClocks = clocks.Make(
+                j.ReceivedAt, j.DigPlanned,
+                own.Where(l => l is { Answer: LineAnswer.Marked, AnsweredAt: not null }).Select(l => (l.Owner, l.AnsweredAt!.Value)), asked);
+            var asbestos = materials[j.Id].Any(r => RecordWarnings.In(r.Material, r.Ducts, r.Source).Contains(RecordWarning.AsbestosCement))
+                || own.Exists(l => RecordWarnings.In(l.Material).Contains(RecordWarning.AsbestosCement));
+            var cautions = Cautions.Applying(new SiteFacts(
+                j.Traffic, j.Conditions, [.. own.Select(l => l.Kind).Distinct()], [.. kinds[j.Id]], asbestos));
+            return new ListedJob(
+                j.Id, j.Name, j.Where, j.Digger, j.NoticeNumber,
+                new JobProgress(
+                    j.HasDig && j.ReceivedAt is not null && own.Count > 0,
+                    clocks.Files(own.Select(l => l.Owner), asked, today).Count(f => f.State is not (RecordState.Complete or RecordState.Nothing)),
+                    cautions.Except(acks[j.Id]).Count(),
+                    own.Count,
+                    hookups.GetValueOrDefault(j.Id),
+                    own.Count(l => l.Answer == LineAnswer.Pending && accepted.GetValueOrDefault(l.Id) < 2),
+                    own.Count(l => l.Answer == LineAnswer.Pending),
+                    j.HandedOverAt is not null),
+                jobClocks,
+                jobClocks.Times(firm.Rules, calendar, clocks.Zone),
+                jobClocks.Deadlines(firm.Rules, calendar, clocks.Zone, today),
+                undecided[j.Id].Sum(),
+                own.Count(l => l.Answer == LineAnswer.Escalated),
+                own.Count(l => l.Answer == LineAnswer.NotFound),
+                j.OriginProvisional);
+        })];
     }
 }

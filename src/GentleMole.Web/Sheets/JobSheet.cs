@@ -1,9 +1,11 @@
 using GentleMole.Core;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Notices;
+using GentleMole.Core.Records;
 using GentleMole.Core.Signal;
 using GentleMole.Core.Site;
 using GentleMole.Core.Trace;
+using GentleMole.Core.Walk;
 using GentleMole.Store.Model;
 using NodaTime;
 
@@ -26,20 +28,23 @@ internal sealed record JudgedDot(Reading Reading, DotJudgement Judgement)
 }
 
 /// <summary>A utility with its dots and the line through the accepted ones.</summary>
-internal sealed record SheetLine(SoughtLine Line, IReadOnlyList<JudgedDot> Dots, TracedLine Traced)
+/// <param name="Records">Lines read off its owner's plans.</param>
+internal sealed record SheetLine(SoughtLine Line, IReadOnlyList<JudgedDot> Dots, TracedLine Traced, IReadOnlyList<RecordLine> Records)
 {
     public double ZoneHalfWidth(double toleranceMetres) =>
         ToleranceZone.HalfWidth(Line.OutsideDiameterMetres ?? 0, toleranceMetres);
 
-    /// <summary>The run by the owner's plan, if one was drawn.</summary>
-    public Run? Expected => Line.ExpectedRun.Count >= 2 ? new Run(Line.ExpectedRun) : null;
+    /// <summary>The run by the owner's plan: as drawn on the notice, else the longest line of its records.</summary>
+    public Run? Expected => Line.ExpectedRun.Count >= 2
+        ? new Run(Line.ExpectedRun)
+        : Records.Select(r => new Run(r.Points)).MaxBy(r => r.Length);
 
     /// <summary>Where the line is taken to run: as marked, else as plans say; null when neither is known.</summary>
     public Run? BestRun => Traced.Run ?? Expected;
 }
 
 /// <summary>Everything on one job's sheet, judged and joined; what pages, drawings and exports are made from.</summary>
-internal sealed class JobSheet
+internal sealed record JobSheet
 {
     public required Job Job { get; init; }
 
@@ -54,18 +59,72 @@ internal sealed class JobSheet
 
     public required LocalDateTime Now { get; init; }
 
-    public required NoticeTimes? Times { get; init; }
+    public required DateTimeZone Zone { get; init; }
+
+    public required JobClocks Clocks { get; init; }
 
     public required JobProgress Progress { get; init; }
 
-    public IReadOnlyList<Deadline> Deadlines => Times is null
-        ? []
-        : NoticeClock.Deadlines(Times, Job.DigPlanned is { } planned ? LocalDate.FromDateOnly(planned) : null, Now.Date);
+    /// <summary>Owners as the office keeps them.</summary>
+    public required IReadOnlyList<OwnerRow> Owners { get; init; }
+
+    public required IReadOnlyList<OwnerFile> Files { get; init; }
+
+    /// <summary>Cautions that apply to this site.</summary>
+    public required IReadOnlyList<SiteCaution> Cautions { get; init; }
+
+    /// <summary>Number of the last log entry when the sheet was read.</summary>
+    public required long LogHead { get; init; }
+
+    public NoticeTimes? Times => Clocks.Times(Firm.Rules, Calendar, Zone);
+
+    /// <summary>Last day on which the marks hold.</summary>
+    public LocalDate? MarksExpire => Clocks.MarksExpire(Calendar, Zone)?.Date;
+
+    public IReadOnlyList<Deadline> Deadlines => Clocks.Deadlines(Firm.Rules, Calendar, Zone, Now.Date);
+
+    /// <summary>Cautions that nobody has acknowledged today.</summary>
+    public IReadOnlyList<SiteCaution> OpenCautions =>
+        [.. Cautions.Where(c => !Job.Acks.Exists(a => a.Caution == c && a.Day == Now.Date.ToDateOnly()))];
+
+    /// <summary>Record lines with their doubt, for comparing with what is seen.</summary>
+    public IReadOnlyList<RecordedRun> Recorded =>
+        [.. Job.Records.Where(r => r.Points.Count >= 2).Select(r => new RecordedRun(r.Id, r.Kind, new Run(r.Points), r.DoubtMetres))];
+
+    public IReadOnlyList<SeenFeature> Seen => [.. Job.Features.Where(f => f.Points.Count > 0).Select(f => new SeenFeature(f.Id, PlacedOf(f)))];
+
+    /// <summary>Features that do not lie where the plans say.</summary>
+    public IReadOnlyList<RecordQuestion> Questions => RecordCheck.Questions(Seen, Recorded);
+
+    /// <summary>Of these, what nobody has settled, or what has moved since.</summary>
+    public IReadOnlyList<RecordQuestion> OpenQuestions => [.. Questions.Where(q => SettlementOf(q) is null)];
+
+    public Settlement? SettlementOf(RecordQuestion question) => Job.Settlements.FindLast(s => s.FeatureId == question.FeatureId
+        && s.RecordLineId == question.RecordId && Math.Abs(s.DistanceMetres - question.DistanceMetres) < 0.1);
+
+    /// <summary>The same sheet with its lines judged, and how far the job is by them.</summary>
+    public JobSheet With(IReadOnlyList<SheetLine> lines) => this with
+    {
+        Lines = lines,
+        Progress = new JobProgress(
+            HasDig && Job.ReceivedAt is not null && lines.Count > 0,
+            Files.Count(f => f.State is not (RecordState.Complete or RecordState.Nothing)),
+            OpenCautions.Count,
+            lines.Count,
+            Job.Hookups.Count,
+            lines.Count(l => l.Line.Answer == LineAnswer.Pending && l.Traced.Points.Count < 2),
+            lines.Count(l => l.Line.Answer == LineAnswer.Pending),
+            Job.HandedOverAt is not null),
+    };
+
+    public static Placed PlacedOf(SiteFeature f) => new(f.Kind, f.Points, f.Utility, f.Material, f.Was, f.DoubtMetres);
 
     public bool HasDig => Job.DigCorners.Count >= 3;
 
     /// <summary>Where the section is cut: the middle of the dig, else the tape, else nothing.</summary>
-    public Run? Cut => HasDig ? DigArea.Axis(Job.DigCorners) : Job.Tape.Count == 2 ? new Run(Job.Tape) : null;
+    public Run? Cut => Job.DigRoute.Count >= 2
+        ? new Run(Job.DigRoute)
+        : HasDig ? DigArea.Axis(Job.DigCorners) : Job.Tape.Count == 2 ? new Run(Job.Tape) : null;
 
     public SheetLine? LineById(int? id) => Lines.FirstOrDefault(l => l.Line.Id == id);
 
@@ -94,3 +153,7 @@ internal sealed class JobSheet
         .Where(d => d.State == DotState.Accepted && d.HookupId == hookupId && d.TakenAt < moment)
         .MaxBy(d => d.TakenAt);
 }
+
+/// <summary>An owner on the notice, or asked beside it, with what came back.</summary>
+/// <param name="Request">Null when it was not asked yet.</param>
+internal sealed record OwnerFile(string Owner, OwnerRow? Row, RecordRequest? Request, RecordState State, IReadOnlyList<string> Missing, LocalDate? HoldsUntil);

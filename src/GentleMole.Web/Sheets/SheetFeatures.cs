@@ -1,6 +1,7 @@
 using System.Globalization;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Site;
+using GentleMole.Core.Walk;
 using GentleMole.Exchange;
 using GentleMole.Store.Model;
 using GentleMole.Web.Words;
@@ -27,7 +28,18 @@ internal static class SheetFeatures
                 "feature",
                 feature.Shape switch { FeatureShape.Outline => ExportShape.Area, FeatureShape.Line => ExportShape.Line, _ => ExportShape.Point },
                 feature.Points,
-                ("name", feature.Name));
+                ("name", feature.Name), ("is", WalkWords.Kind(feature.Kind)), ("utility", feature.Utility?.ToString().ToLowerInvariant()),
+                ("material", feature.Material), ("note", feature.Note), ("positionUncertaintyMetres", feature.DoubtMetres),
+                ("photos", feature.Photos.Count > 0 ? feature.Photos.Count : null));
+        }
+
+        var tied = RecordCheck.Tied(sheet.Seen, sheet.Recorded);
+        foreach (var record in sheet.Job.Records.Where(r => r.Points.Count >= 2))
+        {
+            yield return Make("record", ExportShape.Line, record.Points,
+                ("utility", record.Kind.ToString().ToLowerInvariant()), ("owner", record.Owner), ("material", record.Material), ("ducts", record.Ducts),
+                ("coverMetres", record.CoverMetres), ("positionUncertaintyMetres", record.DoubtMetres),
+                ("qualityLevel", tied.Contains(record.Id) ? nameof(QualityLevel.C) : nameof(QualityLevel.D)), ("method", record.Source));
         }
 
         foreach (var line in sheet.Lines)

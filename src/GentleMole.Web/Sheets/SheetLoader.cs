@@ -1,8 +1,10 @@
 using System.Collections.Concurrent;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Notices;
+using GentleMole.Core.Records;
 using GentleMole.Core.Site;
 using GentleMole.Core.Trace;
+using GentleMole.Core.Walk;
 using GentleMole.Store;
 using GentleMole.Store.Model;
 using Microsoft.EntityFrameworkCore;
@@ -17,56 +19,63 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, FitCache fits)
     public async Task<JobSheet?> LoadAsync(int jobId, CancellationToken cancellation)
     {
         var job = await db.Jobs.AsNoTracking().AsSplitQuery()
-            .Include(j => j.Lines).Include(j => j.Hookups).Include(j => j.Features)
+            .Include(j => j.Lines).Include(j => j.Hookups).Include(j => j.Features).ThenInclude(f => f.Photos)
+            .Include(j => j.Requests).ThenInclude(r => r.Sheets).Include(j => j.Records).Include(j => j.Acks).Include(j => j.Settlements)
             .SingleOrDefaultAsync(j => j.Id == jobId, cancellation);
         if (job is null)
         {
             return null;
         }
 
+        var head = await db.Log.MaxAsync(e => (long?)e.Id, cancellation) ?? 0;
         var readings = await db.Readings.AsNoTracking().Where(r => r.JobId == jobId)
             .OrderBy(r => r.TakenAt).ThenBy(r => r.Id).ToListAsync(cancellation);
         var firm = await db.Firms.AsNoTracking().SingleAsync(cancellation);
-        var holidays = await db.Holidays.AsNoTracking().ToListAsync(cancellation);
-        var calendar = new WorkingCalendar(holidays.Select(h => new Holiday(LocalDate.FromDateOnly(h.Date), h.Name)));
+        var owners = await db.Owners.AsNoTracking().OrderBy(o => o.Name).ToListAsync(cancellation);
+        var calendar = await CalendarAsync(db, cancellation);
         var byLine = readings.ToLookup(r => r.LineId);
         var now = clock.Now(firm.TimeZone);
+        var clocks = new JobClockMaker(firm, owners, calendar);
         var bare = new JobSheet
-        {
-            Job = job, Firm = firm, Calendar = calendar, Lines = [], Loose = [.. byLine[null]], Now = now, Times = null,
-            Progress = new JobProgress(false, 0, 0, 0, 0, false),
-        };
-        var lines = job.Lines.OrderBy(l => l.Id).Select(l => Judge(bare, l, [.. byLine[l.Id]])).ToList();
-        var marked = job.Lines.Where(l => l.Answer == LineAnswer.Marked).Max(l => l.AnsweredAt);
-        return new JobSheet
         {
             Job = job,
             Firm = firm,
             Calendar = calendar,
-            Lines = lines,
-            Loose = bare.Loose,
+            Lines = [],
+            Loose = [.. byLine[null]],
             Now = now,
-            Times = job.ReceivedAt is { } received
-                ? NoticeClock.Count(
-                    LocalDateTime.FromDateTime(received),
-                    job.DigPlanned is { } planned ? LocalDate.FromDateOnly(planned) : null,
-                    marked is { } at ? PlaceClock.Local(at, firm.TimeZone).Date : null,
-                    firm.Rules,
-                    calendar)
-                : null,
-            Progress = new JobProgress(
-                job.DigCorners.Count >= 3 && job.ReceivedAt is not null && job.Lines.Count > 0,
-                job.Lines.Count,
-                job.Hookups.Count,
-                lines.Count(l => l.Line.Answer == LineAnswer.Pending && l.Traced.Points.Count < 2),
-                lines.Count(l => l.Line.Answer == LineAnswer.Pending),
-                job.HandedOverAt is not null),
+            Zone = clocks.Zone,
+            Owners = owners,
+            LogHead = head,
+            Clocks = clocks.Make(
+                job.ReceivedAt,
+                job.DigPlanned,
+                job.Lines.Where(l => l is { Answer: LineAnswer.Marked, AnsweredAt: not null }).Select(l => (l.Owner, l.AnsweredAt!.Value)),
+                job.Requests),
+            Files = clocks.Files(job.Lines.Select(l => l.Owner), job.Requests, now.Date),
+            Cautions = CautionsOf(job),
+            Progress = new JobProgress(false, 0, 0, 0, 0, 0, 0, false),
         };
+        var lines = job.Lines.OrderBy(l => l.Id).Select(l => Judge(bare, l, [.. byLine[l.Id]])).ToList();
+        return bare.With(lines);
     }
+
+    public static async Task<WorkingCalendar> CalendarAsync(MoleDb db, CancellationToken cancellation) =>
+        new((await db.Holidays.AsNoTracking().ToListAsync(cancellation)).Select(h => new Holiday(LocalDate.FromDateOnly(h.Date), h.Name)));
+
+    private static IReadOnlyList<SiteCaution> CautionsOf(Job job) => Cautions.Applying(new SiteFacts(
+        job.Traffic,
+        job.Conditions,
+        [.. job.Lines.Select(l => l.Kind).Distinct()],
+        [.. job.Features.Select(f => f.Kind).Distinct()],
+        job.Records.Exists(r => RecordWarnings.In(r.Material, r.Ducts, r.Source).Contains(RecordWarning.AsbestosCement))
+            || job.Lines.Exists(l => RecordWarnings.In(l.Material).Contains(RecordWarning.AsbestosCement))));
 
     private SheetLine Judge(JobSheet sheet, SoughtLine line, List<Reading> readings)
     {
-        var bare = new SheetLine(line, [], TracedLine.Join([]));
+        var records = sheet.Job.Records
+            .Where(r => r.Points.Count >= 2 && r.Kind == line.Kind && string.Equals(r.Owner, line.Owner, StringComparison.OrdinalIgnoreCase)).ToList();
+        var bare = new SheetLine(line, [], TracedLine.Join([]), records);
         var dots = new List<JudgedDot>(readings.Count);
         var lastAccepted = new Dictionary<int, Reading>();
         foreach (var reading in readings)
@@ -82,7 +91,7 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, FitCache fits)
         }
 
         var accepted = dots.Where(d => d.Reading.State == DotState.Accepted).Select(d => d.ToMark());
-        return new SheetLine(line, dots, TracedLine.Join(accepted));
+        return new SheetLine(line, dots, TracedLine.Join(accepted), records);
     }
 }
 

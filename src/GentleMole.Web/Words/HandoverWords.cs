@@ -1,4 +1,5 @@
 using GentleMole.Core.Marking;
+using GentleMole.Core.Records;
 using GentleMole.Core;
 using GentleMole.Store.Model;
 using GentleMole.Web.Setup;
@@ -46,6 +47,22 @@ internal static class HandoverWords
             {
                 said.Add($"{Capital(name)}: {undecided} dot{(undecided == 1 ? " is" : "s are")} undecided and not part of the line.");
             }
+        }
+
+        foreach (var question in sheet.OpenQuestions)
+        {
+            var (seen, record) = (sheet.Job.Features.Find(f => f.Id == question.FeatureId)!, sheet.Job.Records.Find(r => r.Id == question.RecordId)!);
+            said.Add($"Plan and site disagree, not settled: {WalkWords.Kind(seen.Kind)} {seen.Name} lies {WalkWords.Question(question, person).Replace("from the record line", $"from the record line of {record.Owner}", StringComparison.Ordinal)}");
+        }
+
+        foreach (var file in sheet.Files.Where(f => f.State is not (RecordState.Complete or RecordState.Nothing)))
+        {
+            said.Add($"Plans of {file.Owner}: {RecordWords.State(file.State)}.");
+        }
+
+        foreach (var (owner, warning) in sheet.Job.Records.SelectMany(r => RecordWarnings.In(r.Material, r.Ducts, r.Source).Select(w => (r.Owner, w))).Distinct())
+        {
+            said.Add($"{owner}: {RecordWords.Warning(warning)}");
         }
 
         if (sheet.Loose.Count > 0)

@@ -1,3 +1,4 @@
+using GentleMole.Core.Notices;
 using GentleMole.Web.Sheets;
 using NodaTime;
 
@@ -6,11 +7,10 @@ namespace GentleMole.Web.Words;
 /// <summary>What is wrong with a job, in short phrases for the board; worst first.</summary>
 internal static class WarningWords
 {
-    public static IReadOnlyList<string> Of(ListedJob job, Store.Model.Firm firm, Core.Notices.WorkingCalendar calendar, LocalDate today)
+    public static IReadOnlyList<string> Of(ListedJob job, LocalDate today)
     {
         var said = new List<string>();
-        var times = job.Times(firm.Rules, calendar);
-        if (times is { } t && !job.Progress.HandedOver)
+        if (job.Times is { } t && !job.Progress.HandedOver)
         {
             if (t.PlannedTooEarly)
             {
@@ -23,9 +23,16 @@ internal static class WarningWords
             }
         }
 
-        if (times?.MarksExpire is { } expire && expire < today)
+        foreach (var past in job.Deadlines.Where(d => d.DaysAway < 0))
         {
-            said.Add($"marks ran out {ClockWords.Day(expire)}");
+            if (past.Kind == DeadlineKind.MarksExpire)
+            {
+                said.Add($"marks ran out {ClockWords.Day(past.Date)}");
+            }
+            else if (past.Kind == DeadlineKind.RecordsExpire && !job.Progress.HandedOver)
+            {
+                said.Add($"plans of {past.Owner} ran out {ClockWords.Day(past.Date)}");
+            }
         }
 
         if (job.UndecidedDots > 0)
@@ -43,7 +50,7 @@ internal static class WarningWords
             said.Add($"{job.NotFound} not found");
         }
 
-        if (job.ReceivedAt is null)
+        if (job.Clocks.Received is null)
         {
             said.Add("no call date");
         }

@@ -6,6 +6,7 @@ using GentleMole.Store;
 using GentleMole.Web.Sheets;
 using GentleMole.Web.Words;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
 using NodaTime;
 
 namespace GentleMole.Web.Pages;
@@ -29,7 +30,7 @@ internal sealed class HandoverPage(MoleDb db, SheetLoader loader, PlaceClock clo
                 ? $"Handed over {ClockWords.Day(PlaceClock.Local(at, Sheet.Firm.TimeZone).Date)}."
                 : Unsure > 0 ? $"It can go out, with {Unsure} not found or escalated." : "It can go out: every utility has its answer.";
 
-    public string Why => Sheet.Times?.MarksExpire is { } until
+    public string Why => Sheet.MarksExpire is { } until
         ? $"Marks hold until {ClockWords.Day(until)}, {ClockWords.Away(Period.DaysBetween(Sheet.Now.Date, until))}; after that they must be made again."
         : "Marks are dated when the first utility is answered as marked.";
 
@@ -44,6 +45,9 @@ internal sealed class HandoverPage(MoleDb db, SheetLoader loader, PlaceClock clo
 
         var job = await TrackedJobAsync();
         job.HandedOverAt = clock.UtcNow;
+
+        // What the sheet carries: the log as it stood when the job went out. Cut off later, it would not hold this head.
+        job.HandoverHead = await Db.Log.OrderByDescending(e => e.Id).Select(e => e.Hash).FirstOrDefaultAsync(HttpContext.RequestAborted) ?? "";
         await SaveAsync();
         return Done();
     }

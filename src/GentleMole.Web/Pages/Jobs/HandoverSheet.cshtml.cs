@@ -1,5 +1,6 @@
 using GentleMole.Core.Notices;
 using GentleMole.Store;
+using GentleMole.Store.Model;
 using GentleMole.Web.Drawing;
 using GentleMole.Web.Sheets;
 
@@ -14,6 +15,10 @@ internal sealed class HandoverSheetPage(MoleDb db, SheetLoader loader) : SheetPa
     private PlanDrawing? _plan;
 
     public override JobStage Stage => JobStage.Handover;
+
+    /// <summary>A few photos; the rest stay with the job.</summary>
+    public IReadOnlyList<(SiteFeature Feature, Photo Photo)> Photos =>
+        [.. Sheet.Job.Features.Where(f => f.Points.Count > 0).SelectMany(f => f.Photos.Select(p => (f, p))).Take(6)];
 
     /// <summary>Width of an A4 sheet less its margins.</summary>
     public int WidthMillimetres { get; } = 186;

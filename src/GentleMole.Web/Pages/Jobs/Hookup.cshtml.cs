@@ -17,6 +17,8 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
 {
     public override JobStage Stage => JobStage.Hookup;
 
+    protected override bool IsFieldWork => true;
+
     public override SheetLine? LineAtHand => Sheet.LineById(LineId)
         ?? Sheet.Lines.FirstOrDefault(l => Sheet.HookupOf(l.Line.Id) is null && l.Line.Answer == LineAnswer.Pending)
         ?? Sheet.Lines.FirstOrDefault();

@@ -3,16 +3,20 @@ using GentleMole.Core.Marking;
 using GentleMole.Core.Notices;
 using GentleMole.Store;
 using GentleMole.Store.Model;
+using GentleMole.Web.Centre;
 using GentleMole.Web.Sheets;
+using GentleMole.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 
 namespace GentleMole.Web.Pages;
 
 /// <summary>The line through the accepted dots, what is painted, and the answer for each utility.</summary>
-internal sealed class MarksPage(MoleDb db, SheetLoader loader, PlaceClock clock) : SheetPage(db, loader)
+internal sealed class MarksPage(MoleDb db, SheetLoader loader, PlaceClock clock, CentreLink centre) : SheetPage(db, loader)
 {
     public override JobStage Stage => JobStage.Marks;
+
+    public override bool NeedsWhy => base.NeedsWhy || LineAtHand is { Line.Answer: not LineAnswer.Pending };
 
     public override SheetLine? LineAtHand => Sheet.LineById(LineId)
         ?? Sheet.Lines.FirstOrDefault(l => l.Line.Answer == LineAnswer.Pending)
@@ -73,7 +77,18 @@ internal sealed class MarksPage(MoleDb db, SheetLoader loader, PlaceClock clock)
 
         var line = await Db.Lines.SingleAsync(l => l.Id == shown.Line.Id && l.JobId == Id);
         (line.Answer, line.AnswerNote, line.AnsweredAt) = (answer, why, clock.UtcNow);
+        if (Sheet.Job.NoticeNumber.Length > 0)
+        {
+            // In the same save as the answer itself: it cannot be given and not sent.
+            Db.CentreAnswers.Add(new CentreAnswer
+            {
+                Id = Guid.NewGuid(), JobId = Id, NoticeNumber = Sheet.Job.NoticeNumber, Utility = line.Kind.ToString(), Owner = line.Owner,
+                Answer = LineWords.Answer(answer), Note = why, MadeAt = clock.UtcNow, NextTry = clock.UtcNow,
+            });
+        }
+
         await SaveAsync();
+        centre.Wake();
         return Done(new { line = line.Id });
     }
 }

@@ -1,9 +1,13 @@
+using GentleMole.Core;
 using GentleMole.Core.Lines;
+using GentleMole.Core.Marking;
 using GentleMole.Core.Notices;
 using GentleMole.Core.Site;
+using GentleMole.Core.Walk;
 using GentleMole.Store;
 using GentleMole.Store.Model;
 using GentleMole.Web.Api;
+using GentleMole.Web.Drawing;
 using GentleMole.Web.Sheets;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
@@ -14,10 +18,12 @@ namespace GentleMole.Web.Pages;
 internal sealed class NoticePage(MoleDb db, SheetLoader loader) : SheetPage(db, loader)
 {
     private const int MostPoints = 500;
+    private const double UsualTrenchWidth = 0.6;
 
     public override JobStage Stage => JobStage.Notice;
 
-    public bool HasError(params string[] fields) => Errors.Any(e => fields.Contains(e.Field));
+    /// <summary>The outline as it would be laid, or what stands in its way.</summary>
+    public Result<OutlinePlan> Outline => DigOutline.Lay(OutlineOrders.Of(Sheet));
 
     public async Task<IActionResult> OnPostFactsAsync()
     {
@@ -32,6 +38,9 @@ internal sealed class NoticePage(MoleDb db, SheetLoader loader) : SheetPage(db, 
         job.DigDepthMetres = reader.Length("digDepth", 0.05, 60);
         job.ReceivedAt = reader.Moment("received");
         job.DigPlanned = reader.Day("planned");
+        job.Traffic = reader.Choice("traffic", SiteTraffic.None);
+        job.Ground = reader.Choice("ground", SiteGround.Paved);
+        job.Conditions = Enum.GetValues<SiteConditions>().Where(c => c != SiteConditions.None && reader.Ticked("is" + c)).Aggregate(SiteConditions.None, (all, c) => all | c);
         if (!reader.IsGood)
         {
             return Refused(reader);
@@ -44,8 +53,18 @@ internal sealed class NoticePage(MoleDb db, SheetLoader loader) : SheetPage(db, 
     public async Task<IActionResult> OnPostDigAsync()
     {
         var reader = Reader();
+        var isRoute = reader.Text("shape", 10) == "Route";
         var corners = reader.Places("corners", DigArea.MostCorners);
-        if (reader.IsGood && corners.Count > 0)
+        var laterals = reader.Paths("laterals", DigArea.MostCorners);
+        var width = reader.Length("width", 0.1, 30);
+        var area = corners;
+        if (reader.IsGood && isRoute)
+        {
+            var strip = DigArea.AroundRoute(corners, laterals, width ?? UsualTrenchWidth, "corners", "laterals");
+            reader.Refuse(strip.Errors);
+            area = strip.IsGood ? [.. strip.Value] : [];
+        }
+        else if (reader.IsGood && corners.Count > 0)
         {
             reader.Refuse(DigArea.Check(corners, "corners"));
         }
@@ -56,7 +75,31 @@ internal sealed class NoticePage(MoleDb db, SheetLoader loader) : SheetPage(db, 
         }
 
         var job = await TrackedJobAsync();
-        job.DigCorners = corners;
+        job.DigCorners = area;
+        job.DigRoute = isRoute ? corners : [];
+        job.DigLaterals = isRoute ? laterals : [];
+        job.DigWidthMetres = isRoute ? width ?? UsualTrenchWidth : null;
+        await SaveAsync();
+        return Done();
+    }
+
+    public async Task<IActionResult> OnPostOutlineAsync()
+    {
+        var reader = Reader();
+        var (style, spacing) = (reader.Choice("style", OutlineStyle.Dashes), reader.Length("spacing", 0.1, 100));
+        var (poorSight, painted) = (reader.Ticked("poorSight"), reader.Day("outlined"));
+        if (reader.IsGood)
+        {
+            reader.Refuse(DigOutline.Lay(OutlineOrders.Of(Sheet) with { Style = style, SpacingMetres = spacing, PoorSight = poorSight }).Errors);
+        }
+
+        if (!reader.IsGood)
+        {
+            return Refused(reader);
+        }
+
+        var job = await TrackedJobAsync();
+        (job.OutlineStyle, job.OutlineSpacingMetres, job.PoorSight, job.OutlinedOn) = (style, spacing, poorSight, painted);
         await SaveAsync();
         return Done();
     }
@@ -98,7 +141,8 @@ internal sealed class NoticePage(MoleDb db, SheetLoader loader) : SheetPage(db, 
     public async Task<IActionResult> OnPostFeatureAsync()
     {
         var reader = Reader();
-        var shape = reader.Choice("shape", FeatureShape.Line);
+        var kind = reader.Choice("kind", FeatureKind.Ground);
+        var shape = reader.Choice("as", FeatureShape.Line);
         var name = reader.Text("label", 100);
         var points = reader.Places("outline", MostPoints);
         var needed = shape switch { FeatureShape.Outline => 3, FeatureShape.Line => 2, _ => 1 };
@@ -112,7 +156,7 @@ internal sealed class NoticePage(MoleDb db, SheetLoader loader) : SheetPage(db, 
             return Refused(reader);
         }
 
-        Db.Features.Add(new SiteFeature { JobId = Id, Shape = shape, Name = name, Points = shape == FeatureShape.Spot ? [points[0]] : points });
+        Db.Features.Add(new SiteFeature { JobId = Id, Shape = shape, Kind = kind, Name = name, Points = shape == FeatureShape.Spot ? [points[0]] : points });
         await SaveAsync();
         return Done();
     }
@@ -137,4 +181,7 @@ internal sealed class NoticePage(MoleDb db, SheetLoader loader) : SheetPage(db, 
         await SaveAsync();
         return Done();
     }
+
+    protected override PlanDrawing DrawPlan() =>
+        new(Sheet, Person.Units, Person.PlanWidth, Person.PlanHeight, null, extras: new PlanExtras(Sheet.HasDig && Outline is { IsGood: true } laid ? laid.Value : null));
 }

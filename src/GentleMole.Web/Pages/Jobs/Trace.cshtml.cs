@@ -43,6 +43,11 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock)
 
     public override JobStage Stage => JobStage.Trace;
 
+    /// <summary>A dot that the line goes through is evidence that somebody relied on.</summary>
+    public override bool NeedsWhy => base.NeedsWhy || (DotId is not null && SelectedDot is { Reading.State: DotState.Accepted });
+
+    protected override bool IsFieldWork => true;
+
     public override SheetLine? LineAtHand => Sheet.LineById(LineId)
         ?? Sheet.Lines.FirstOrDefault(l => l.Dots.Any(d => d.Reading.State == DotState.Taken))
         ?? Sheet.Lines.FirstOrDefault(l => l.Line.Answer == LineAnswer.Pending && Sheet.HookupOf(l.Line.Id) is not null)

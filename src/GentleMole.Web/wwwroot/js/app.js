@@ -3,6 +3,8 @@ import { openPlan } from './plan.js';
 import { keepForms } from './keep.js';
 import { fitDrawings } from './fit.js';
 import { openKeys } from './keys.js';
+import { openOutbox } from './outbox.js';
+import { openUploads } from './upload.js';
 
 let scrolled = { where: '', top: 0 };
 
@@ -10,6 +12,7 @@ function open() {
   document.querySelectorAll('[data-plan]').forEach(openPlan);
   keepForms(document);
   fitDrawings();
+  openOutbox();
   const body = document.querySelector('.panel-body');
   if (body && scrolled.where === location.pathname) body.scrollTop = scrolled.top;
   const wrong = document.querySelector('.entry-error');
@@ -30,9 +33,10 @@ document.addEventListener('htmx:afterSettle', event => {
   if (event.target.id === 'main' || event.target === document.body) open();
 });
 document.addEventListener('htmx:historyRestore', open);
-document.addEventListener('htmx:sendError', () => say('Not sent: no connection. Nothing is lost; press again when it is back.'));
 document.addEventListener('htmx:responseError', event =>
   say(`The server could not take this (${event.detail.xhr.status}). What you typed is kept here; reload and try again.`));
+
+document.addEventListener('mole:say', event => say(event.detail));
 
 function say(text) {
   let note = document.querySelector('.lost');
@@ -47,6 +51,7 @@ function say(text) {
 }
 
 openKeys();
+openUploads();
 // After htmx has read the page, so that a form that is filled again from what was typed is judged again too.
 if (document.readyState === 'complete') open();
 else document.addEventListener('DOMContentLoaded', open);

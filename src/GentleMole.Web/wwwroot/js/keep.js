@@ -1,27 +1,41 @@
 // What is half typed survives a reload, going back, and a lost connection: each form is kept in the browser until the server
 // has taken it.
-const PREFIX = 'typed ';
 const SENT = 'sent';
 
+/** Drafts belong to the person: on a shared device nobody finds another's. */
+export const draftKey = keep => `typed ${document.body.dataset.person ?? ''} ${keep}`;
+
 export function keepForms(root) {
-  settleSent(root);
+  const refused = settleSent(root);
   root.querySelectorAll('form[data-keep]').forEach(form => {
     if (form.dataset.kept) return;
     form.dataset.kept = '1';
-    const key = PREFIX + form.dataset.keep;
-    if (!form.querySelector('.entry-error')) restore(form, key);
-    form.addEventListener('input', () => localStorage.setItem(key, JSON.stringify(read(form))));
+    const key = draftKey(form.dataset.keep);
+    // A form that came back has what was typed in it already, with a fresh look at what is stored.
+    if (key !== refused) restore(form, key);
+    form.addEventListener('input', () => keepDraft(form));
     form.addEventListener('submit', () => sessionStorage.setItem(SENT, key));
   });
 }
 
-/** A form that was sent and did not come back with an error has been taken. */
+export function keepDraft(form) {
+  localStorage.setItem(draftKey(form.dataset.keep), JSON.stringify(read(form)));
+}
+
+export function dropDraft(form) {
+  localStorage.removeItem(draftKey(form.dataset.keep));
+  sessionStorage.removeItem(SENT);
+}
+
+/** A form that was sent and did not come back with an error has been taken; gives the key of one that was not. */
 function settleSent(root) {
   const key = sessionStorage.getItem(SENT);
-  if (!key) return;
+  if (!key) return null;
   sessionStorage.removeItem(SENT);
-  const form = root.querySelector(`form[data-keep="${CSS.escape(key.slice(PREFIX.length))}"]`);
-  if (!form?.querySelector('.entry-error')) localStorage.removeItem(key);
+  const form = [...root.querySelectorAll('form[data-keep]')].find(f => draftKey(f.dataset.keep) === key);
+  if (form && (form.querySelector('.entry-error') || root.querySelector('.panel-told'))) return key;
+  localStorage.removeItem(key);
+  return null;
 }
 
 document.addEventListener('htmx:sendError', () => sessionStorage.removeItem(SENT));
@@ -30,10 +44,10 @@ document.addEventListener('htmx:responseError', () => sessionStorage.removeItem(
 function read(form) {
   const values = {};
   for (const field of form.elements) {
-    if (!field.name || field.name.startsWith('__') || field.type === 'submit') continue;
+    if (!field.name || field.name.startsWith('__') || ['submit', 'file', 'button', 'password'].includes(field.type) || 'once' in field.dataset) continue;
     if (field.type === 'radio' || field.type === 'checkbox') {
       if (field.checked) values[field.name] = field.value;
-    } else if (field.type !== 'button') {
+    } else {
       values[field.name] = field.value;
     }
   }
@@ -50,7 +64,7 @@ function restore(form, key) {
   if (!values) return;
   let changed = false;
   for (const field of form.elements) {
-    if (!(field.name in values)) continue;
+    if (field.type === 'file' || 'once' in field.dataset || !(field.name in values)) continue;
     if (field.type === 'radio' || field.type === 'checkbox') {
       const on = values[field.name] === field.value;
       changed ||= on !== field.checked;

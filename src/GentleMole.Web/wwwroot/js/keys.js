@@ -1,11 +1,12 @@
 // Shortcuts of our own; "?" shows them.
-const stages = ['notice', 'hookup', 'trace', 'marks', 'handover'];
+const stages = ['notice', 'records', 'walk', 'hookup', 'trace', 'marks', 'handover'];
 const help = [
-  ['1 – 5', 'go to a stage of the job'],
+  ['1 – 7', 'go to a stage of the job'],
   ['n', 'new dot on this line'],
   ['p', 'place the first point on the plan'],
   ['+  −  0', 'zoom the plan, show all of it'],
   ['j', 'the jobs'],
+  ['b', 'the board of notices'],
   ['Esc', 'end placing, close this'],
 ];
 
@@ -17,6 +18,7 @@ export function openKeys() {
     if (event.key === '?') toggle();
     else if (event.key === 'Escape') document.querySelector('.keys')?.remove();
     else if (event.key === 'j') location.href = '/jobs';
+    else if (event.key === 'b') location.href = '/notices';
     else if (!job) return;
     else if (stages[event.key - 1]) press(`.burrow a[href$="/${stages[event.key - 1]}"]`);
     else if (event.key === 'n') press('.dot-chips a[href*="new=true"]');

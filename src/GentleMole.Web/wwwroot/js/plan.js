@@ -1,4 +1,6 @@
 // The plan under the finger: zoom, move, and placing points. The drawing is in site metres, so a place on it needs no sums.
+import { waitingPlaces } from './outbox.js';
+
 const NS = 'http://www.w3.org/2000/svg';
 const steps = [1, 2, 5, 10];
 
@@ -131,6 +133,7 @@ export function openPlan(plan) {
   document.querySelectorAll('[data-place],[data-place-list]').forEach(button =>
     button.addEventListener('click', () => (armed === button ? disarm() : arm(button))));
   document.querySelectorAll('.panel form').forEach(form => form.addEventListener('input', () => sketch(svg)));
+  document.addEventListener('mole:waiting', () => svg.isConnected && sketch(svg));
   new ResizeObserver(show).observe(svg);
   show();
   sketch(svg);
@@ -164,6 +167,12 @@ function sketch(svg) {
       mark.innerHTML = '<g class="px"><path class="draft-mark" d="M-12 0H-4M4 0H12M0-12V-4M0 4V12" /></g>';
       layer.append(mark);
     }
+  }
+  for (const { east, north } of waitingPlaces()) {
+    const mark = document.createElementNS(NS, 'g');
+    mark.setAttribute('transform', `translate(${metres(east)} ${-metres(north)})`);
+    mark.innerHTML = '<g class="px"><circle class="draft-mark" r="6" stroke-dasharray="3 3" /></g>';
+    if (Number.isFinite(metres(east) + metres(north))) layer.append(mark);
   }
   for (const field of document.querySelectorAll('[data-preview]')) {
     const points = field.value.split('\n').map(line => line.split(/[;\s,]+(?=[-−\d.])/).map(metres))

@@ -1,0 +1,19 @@
+namespace GentleMole.Core.Notices;
+
+/// <summary>Traffic where the locator walks.</summary>
+public enum SiteTraffic
+{
+    /// <summary>Off the carriageway.</summary>
+    None,
+    Light,
+    Busy,
+}
+
+/// <summary>What is walked on.</summary>
+public enum SiteGround
+{
+    Paved,
+    Grass,
+    Rough,
+    Overgrown,
+}

@@ -1,0 +1,42 @@
+using Ical.Net.CalendarComponents;
+using Ical.Net.DataTypes;
+using Ical.Net.Serialization;
+
+namespace GentleMole.Exchange;
+
+/// <summary>A day that stands in a calendar.</summary>
+/// <param name="Uid">The same for the same thing at every reading, so that a moved day moves.</param>
+/// <param name="Until">Local end for something with hours; null for a whole day.</param>
+public sealed record CalendarDay(string Uid, string Title, string Note, DateTime From, DateTime? Until);
+
+/// <summary>Deadlines and visits as iCalendar (RFC 5545).</summary>
+public static class CalendarWriter
+{
+    /// <param name="zone">Time zone of the place, by its usual name; visits are written in it.</param>
+    /// <param name="madeAtUtc">Moment of writing.</param>
+    public static string Write(string name, string zone, DateTime madeAtUtc, IEnumerable<CalendarDay> days)
+    {
+        var calendar = new Ical.Net.Calendar { ProductId = "-//Gentle Mole//Notices//EN" };
+        calendar.AddProperty("X-WR-CALNAME", name);
+        if (zone != "UTC")
+        {
+            calendar.AddTimeZone(zone);
+        }
+
+        foreach (var day in days)
+        {
+            calendar.Events.Add(new CalendarEvent
+            {
+                Uid = day.Uid,
+                Summary = day.Title,
+                Description = day.Note,
+                DtStamp = new CalDateTime(DateTime.SpecifyKind(madeAtUtc, DateTimeKind.Utc)),
+                Start = day.Until is null ? new CalDateTime(DateOnly.FromDateTime(day.From)) : new CalDateTime(day.From, zone),
+                End = day.Until is { } until ? new CalDateTime(until, zone) : new CalDateTime(DateOnly.FromDateTime(day.From).AddDays(1)),
+                Transparency = day.Until is null ? "TRANSPARENT" : "OPAQUE",
+            });
+        }
+
+        return new CalendarSerializer().SerializeToString(calendar) ?? "";
+    }
+}

@@ -1,0 +1,39 @@
+namespace GentleMole.Store.Log;
+
+/// <summary>
+/// Who is changing what, for one request: set at the door, written into every log entry that the request makes.
+/// </summary>
+public sealed class ChangeContext(TimeProvider clock)
+{
+    /// <summary>Name of the person or token; the application itself when nobody asked.</summary>
+    public string Who { get; set; } = "the application";
+
+    /// <summary>Why something that was accepted already is changed.</summary>
+    public string Why { get; set; } = "";
+
+    /// <summary>
+    /// Last log entry that the person had seen when they began to type; a change of the same thing after it is told, not
+    /// overwritten. Null when nothing was on a screen.
+    /// </summary>
+    public long? SeenUpTo { get; set; }
+
+    /// <summary>Id of what is sent, made where it was typed: sent twice, it is stored once.</summary>
+    public Guid? Once { get; set; }
+
+    public DateTime UtcNow => clock.GetUtcNow().UtcDateTime;
+}
+
+/// <summary>Somebody else changed the same thing since it was shown; nothing was saved.</summary>
+public sealed class ChangedMeanwhileException(IReadOnlyList<LogEntry> changes)
+    : Exception("Somebody else changed this meanwhile.")
+{
+    public IReadOnlyList<LogEntry> Changes { get; } = changes;
+}
+
+/// <summary>The id of something that was sent and stored.</summary>
+public sealed class SentOnce
+{
+    public Guid Id { get; set; }
+
+    public DateTime At { get; set; }
+}

@@ -1,0 +1,105 @@
+using System.Text.Json;
+using GentleMole.StandIns;
+using GentleMole.Store;
+using GentleMole.Web.Setup;
+using GentleMole.Web.Sheets;
+using Microsoft.Data.Sqlite;
+
+namespace GentleMole.Web.Centre;
+
+/// <summary>
+/// Keeps talking with the notice centre while the application runs. In the demo it starts the simulated one first.
+/// </summary>
+internal sealed partial class CentreLink(MoleOptions options, IServiceScopeFactory scopes, TimeProvider clock, ILogger<CentreLink> log) : BackgroundService
+{
+    public const string Simulated = "simulated";
+    private static readonly TimeSpan Pause = TimeSpan.FromSeconds(3);
+    private readonly SemaphoreSlim _wake = new(0, 1);
+    private Uri? _address;
+
+    /// <summary>The stand-in, when it is ours.</summary>
+    public NoticeCentre? StandIn { get; private set; }
+
+    public bool IsOn => options.Centre is { Length: > 0 } and not "off";
+
+    /// <summary>When the centre last answered.</summary>
+    public DateTime? HeardAt { get; private set; }
+
+    /// <summary>Why it did not answer the last time; empty when it did.</summary>
+    public string Trouble { get; private set; } = "";
+
+    /// <summary>Talk at once instead of at the next turn.</summary>
+    public void Wake()
+    {
+        if (_wake.CurrentCount == 0)
+        {
+            _wake.Release();
+        }
+    }
+
+    /// <summary>One turn: take, then send.</summary>
+    public async Task TurnAsync(CancellationToken cancellation)
+    {
+        try
+        {
+            await using var scope = scopes.CreateAsyncScope();
+            using var http = new HttpClient { BaseAddress = _address, Timeout = TimeSpan.FromSeconds(10) };
+            var exchange = new CentreExchange(
+                scope.ServiceProvider.GetRequiredService<MoleDb>(), scope.ServiceProvider.GetRequiredService<PlaceClock>(), http);
+            await exchange.TakeAsync(cancellation);
+            (HeardAt, Trouble) = (clock.GetUtcNow().UtcDateTime, "");
+            await exchange.SendAsync(cancellation);
+        }
+        catch (Exception error) when (error is HttpRequestException or TaskCanceledException or JsonException && !cancellation.IsCancellationRequested)
+        {
+            Trouble = error is HttpRequestException { StatusCode: { } status } ? $"it answered {(int)status}" : "it cannot be reached";
+        }
+        catch (Exception error) when (error is SqliteException or Microsoft.EntityFrameworkCore.DbUpdateException)
+        {
+            // Nothing was confirmed to the centre; the next turn asks for the same again.
+            NotStored(error);
+        }
+    }
+
+    public override async Task StopAsync(CancellationToken cancellationToken)
+    {
+        await base.StopAsync(cancellationToken);
+        if (StandIn is not null)
+        {
+            await StandIn.DisposeAsync();
+        }
+    }
+
+    public override void Dispose()
+    {
+        _wake.Dispose();
+        base.Dispose();
+    }
+
+    [LoggerMessage(Level = LogLevel.Warning, Message = "A turn with the notice centre was not stored.")]
+    private partial void NotStored(Exception error);
+
+    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    {
+        if (!IsOn)
+        {
+            return;
+        }
+
+        if (options.Centre == Simulated)
+        {
+            StandIn = await NoticeCentre.StartAsync(options.Data, clock, cancellation: stoppingToken);
+            _address = StandIn.Address;
+        }
+        else
+        {
+            _address = new Uri(options.Centre!);
+        }
+
+        while (!stoppingToken.IsCancellationRequested)
+        {
+            await TurnAsync(stoppingToken);
+            await _wake.WaitAsync(Pause, stoppingToken);
+        }
+    }
+}

@@ -1,0 +1,134 @@
+using GentleMole.Core;
+using GentleMole.Core.Lines;
+using GentleMole.Core.Site;
+using GentleMole.Exchange.Drawings;
+using GentleMole.Store.Model;
+using GentleMole.Web.Drawing;
+using GentleMole.Web.Sheets;
+using OwnersDrawing = GentleMole.Exchange.Drawings.Drawing;
+
+namespace GentleMole.Web.Records;
+
+/// <summary>A drawing laid on the site for a look, before it is taken over.</summary>
+internal sealed class ImportView
+{
+    /// <summary>Farther from the site than this, a drawing is of another place or in another coordinate system.</summary>
+    private const double FarMetres = 5000;
+
+    private readonly Func<SitePoint, SitePoint>? _toSite;
+
+    private ImportView(Guid id, string fileName, OwnersDrawing drawing, ImportFrame frame, ImportChoice choice, Func<SitePoint, SitePoint>? toSite, SiteFit? fit, IReadOnlyList<FieldError> errors)
+    {
+        (Id, FileName, Drawing, Frame, Fit, _toSite) = (id, fileName, drawing, frame, fit, toSite);
+        Choice = choice;
+        var laid = toSite is null ? [] : Laid(toSite, errors, out errors);
+        Errors = errors;
+        Trails = [.. laid.Where(l => l.Shape.Kind is DrawnKind.Line or DrawnKind.Area)
+            .Select(l => new PreviewTrail(choice.Layers.TryGetValue(l.Shape.Layer, out var kind) ? kind : null, l.Points))];
+        _laid = laid;
+    }
+
+    private readonly IReadOnlyList<(DrawnShape Shape, IReadOnlyList<SitePoint> Points)> _laid;
+
+    public Guid Id { get; }
+
+    public string FileName { get; }
+
+    public OwnersDrawing Drawing { get; }
+
+    public ImportFrame Frame { get; }
+
+    public ImportChoice Choice { get; }
+
+    /// <summary>The fit by points, with what is left over at each.</summary>
+    public SiteFit? Fit { get; }
+
+    public IReadOnlyList<FieldError> Errors { get; }
+
+    public IReadOnlyList<PreviewTrail> Trails { get; }
+
+    /// <summary>Nearest part of the drawing to the site's origin; tells a wrong coordinate system.</summary>
+    public double? NearestMetres => _laid.Count == 0 ? null : _laid.Min(l => l.Points.Min(p => p.Length));
+
+    /// <summary>Guesses at layers' utilities by their names, for the first look.</summary>
+    public static UtilityKind? Guess(string layer)
+    {
+        foreach (var word in layer.Split([' ', '_', '-', '.', '/'], StringSplitOptions.RemoveEmptyEntries))
+        {
+            if (word.Length > 2 && Utilities.FromWord(word) is not UtilityKind.Unknown and var kind)
+            {
+                return kind;
+            }
+        }
+
+        return null;
+    }
+
+    public static ImportView Lay(Guid id, string fileName, OwnersDrawing drawing, JobSheet sheet, ImportChoice choice)
+    {
+        var frame = choice.Frame ?? (drawing.System.Length > 0 ? ImportFrame.File : ImportFrame.Site);
+        if (!choice.IsChosen)
+        {
+            choice = choice with
+            {
+                Layers = drawing.Layers.Select(l => (l.Name, Kind: Guess(l.Name))).Where(l => l.Kind is not null).ToDictionary(l => l.Name, l => l.Kind!.Value),
+            };
+        }
+
+        switch (frame)
+        {
+            case ImportFrame.Points:
+                var fit = SiteFit.Of(choice.Pairs);
+                return fit.IsGood
+                    ? new ImportView(id, fileName, drawing, frame, choice, fit.Value.Apply, fit.Value, [])
+                    : new ImportView(id, fileName, drawing, frame, choice, null, null, fit.Errors);
+            case ImportFrame.Site:
+                return new ImportView(id, fileName, drawing, frame, choice, p => p * drawing.UnitMetres, null, []);
+            case ImportFrame.File when drawing.System.Length == 0:
+                return new ImportView(id, fileName, drawing, frame, choice, null, null,
+                    [new FieldError("frame", $"{fileName} names no coordinate system. Choose site metres, an EPSG number, or fit it by two points.")]);
+            default:
+                var system = CoordinateSystems.ToSite(
+                    frame == ImportFrame.File ? drawing.System : CoordinateSystems.NameOf(choice.Epsg), sheet.Job.Origin);
+                return system.IsGood
+                    ? new ImportView(id, fileName, drawing, frame, choice, system.Value, null, [])
+                    : new ImportView(id, fileName, drawing, frame, choice, null, null,
+                        [.. system.Errors.Select(e => e with { Field = frame == ImportFrame.File ? "frame" : "epsg" })]);
+        }
+    }
+
+    /// <summary>Lines of the layers chosen.</summary>
+    public IEnumerable<(DrawnShape Shape, IReadOnlyList<SitePoint> Points)> Taken(ImportChoice choice) => _laid.Where(l =>
+        l.Shape.Kind is DrawnKind.Line or DrawnKind.Area && choice.Layers.ContainsKey(l.Shape.Layer) && l.Points.Distinct().Count() >= 2);
+
+    public IEnumerable<RecordLine> Lines(int jobId, ImportChoice choice) => Taken(choice).Select(l => new RecordLine
+    {
+        JobId = jobId,
+        Kind = choice.Layers[l.Shape.Layer],
+        Owner = choice.Owner,
+        Material = choice.Material.Length > 0 ? choice.Material : l.Shape.Properties.GetValueOrDefault("material", ""),
+        Points = [.. l.Points],
+        DoubtMetres = Math.Max(choice.DoubtMetres, Fit?.ResidualsMetres.Max() ?? 0),
+        Source = $"{FileName}, layer {l.Shape.Layer}"
+            + (choice.Reference.Length > 0 ? $", {choice.Reference}" : "") + (choice.Dated is { } day ? $", dated {day:yyyy-MM-dd}" : ""),
+    });
+
+    private IReadOnlyList<(DrawnShape Shape, IReadOnlyList<SitePoint> Points)> Laid(
+        Func<SitePoint, SitePoint> toSite, IReadOnlyList<FieldError> before, out IReadOnlyList<FieldError> errors)
+    {
+        try
+        {
+            var laid = Drawing.Shapes.Select(s => (s, (IReadOnlyList<SitePoint>)[.. s.Points.Select(toSite)])).ToList();
+            var nearest = laid.Min(l => l.Item2.Min(p => p.Length));
+            errors = double.IsFinite(nearest) && nearest <= FarMetres
+                ? before
+                : [.. before, new FieldError("frame", $"Laid like this, {FileName} is {nearest / 1000:0.#} km from the site. Choose another coordinate system, tie the site's origin, or fit it by two points.")];
+            return errors.Count == 0 ? laid : [];
+        }
+        catch (DrawingException error)
+        {
+            errors = [.. before, new FieldError("frame", error.Message)];
+            return [];
+        }
+    }
+}

@@ -1,0 +1,81 @@
+using System.Collections.Concurrent;
+using System.Net.Http.Headers;
+using System.Security.Cryptography;
+using System.Text;
+using GentleMole.Store;
+using GentleMole.Store.Model;
+using GentleMole.Web.Setup;
+using Microsoft.EntityFrameworkCore;
+
+namespace GentleMole.Web.Trust;
+
+/// <summary>What the token of a request allows.</summary>
+/// <param name="OnlyJobId">The one job it may see; null for all.</param>
+internal sealed record Admitted(int Id, string Name, TokenScope Scope, int? OnlyJobId, bool IsDemo)
+{
+    public bool MaySeeJob(int id) => OnlyJobId is null || OnlyJobId == id;
+}
+
+/// <summary>
+/// Keys of devices and scripts. They are made in the application, shown once, kept as hashes and can be revoked; the demo
+/// has a known one.
+/// </summary>
+internal sealed class Tokens(MoleOptions options, IServiceScopeFactory scopes)
+{
+    public const string DemoToken = "demo-field-token";
+
+    private static readonly TimeSpan UseIsNotedEvery = TimeSpan.FromMinutes(5);
+    private readonly ConcurrentDictionary<int, DateTime> _noted = new();
+
+    /// <summary>A new key: the text that is shown once, and its hash.</summary>
+    public static (string Text, string Hash) Make()
+    {
+        var text = "mole_" + Convert.ToHexStringLower(RandomNumberGenerator.GetBytes(24));
+        return (text, HashOf(text));
+    }
+
+    public static string HashOf(string text) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(text)));
+
+    /// <summary>What the bearer token of a request allows, or null.</summary>
+    public Task<Admitted?> AdmitAsync(HttpRequest request, DateTime nowUtc) =>
+        AuthenticationHeaderValue.TryParse(request.Headers.Authorization, out var header)
+        && string.Equals(header.Scheme, "Bearer", StringComparison.OrdinalIgnoreCase)
+        && header.Parameter is { Length: > 0 and < 200 } text
+            ? AdmitAsync(text, nowUtc)
+            : Task.FromResult<Admitted?>(null);
+
+    public async Task<Admitted?> AdmitAsync(string text, DateTime nowUtc)
+    {
+        if (options.Demo && text == DemoToken)
+        {
+            return new Admitted(0, "the demo's token", TokenScope.Full, null, true);
+        }
+
+        var hash = HashOf(text);
+        await using var scope = scopes.CreateAsyncScope();
+        var db = scope.ServiceProvider.GetRequiredService<MoleDb>();
+        var row = await db.ApiTokens.AsNoTracking().SingleOrDefaultAsync(t => t.TokenHash == hash && t.RevokedAt == null);
+        if (row is null)
+        {
+            return null;
+        }
+
+        if (!_noted.TryGetValue(row.Id, out var noted) || nowUtc - noted > UseIsNotedEvery)
+        {
+            _noted[row.Id] = nowUtc;
+            await db.ApiTokens.Where(t => t.Id == row.Id).ExecuteUpdateAsync(set => set.SetProperty(t => t.LastUsedAt, nowUtc));
+        }
+
+        return new Admitted(row.Id, row.Name, row.Scope, row.OnlyJobId, false);
+    }
+}
+
+internal static class AdmittedRequests
+{
+    private const string Key = "admitted";
+
+    public static void Admit(this HttpContext http, Admitted admitted) => http.Items[Key] = admitted;
+
+    /// <summary>The token that this request came with; every route of the API has one.</summary>
+    public static Admitted Admitted(this HttpContext http) => (Admitted)http.Items[Key]!;
+}

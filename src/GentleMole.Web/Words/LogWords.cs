@@ -1,0 +1,80 @@
+using System.Globalization;
+using System.Text.Json;
+using System.Text.RegularExpressions;
+using GentleMole.Store.Log;
+using GentleMole.Web.Sheets;
+
+namespace GentleMole.Web.Words;
+
+/// <summary>Log entries in words.</summary>
+internal static partial class LogWords
+{
+    private static readonly Dictionary<string, string> Things = new()
+    {
+        ["Job"] = "the notice",
+        ["SoughtLine"] = "a utility",
+        ["Hookup"] = "a hookup",
+        ["Reading"] = "a dot",
+        ["SiteFeature"] = "a feature",
+        ["Photo"] = "a photo",
+        ["RecordRequest"] = "a request for plans",
+        ["RecordSheet"] = "an owner's sheet",
+        ["RecordLine"] = "a record line",
+        ["CautionAck"] = "a caution",
+        ["Settlement"] = "a question of record and site",
+        ["Visit"] = "a visit",
+        ["Firm"] = "the place",
+        ["HolidayRow"] = "a holiday",
+        ["OwnerRow"] = "an owner",
+        ["MoleUser"] = "a person",
+        ["TokenRow"] = "a token",
+    };
+
+    [GeneratedRegex("(?<=[a-z])(?=[A-Z])")]
+    private static partial Regex Humps();
+
+    /// <summary>One value that changed.</summary>
+    internal sealed record Difference(string Name, string Before, string After);
+
+    /// <summary>Who did what to what, and when.</summary>
+    public static string Say(LogEntry entry, string zone) =>
+        $"{entry.Who} {Verb(entry)} {Thing(entry.Subject)}, {When(entry.At, zone)}: "
+        + string.Join("; ", Differences(entry).Take(4).Select(d => d.Before.Length > 0 ? $"{d.Name} {d.Before} → {d.After}" : $"{d.Name} {d.After}"));
+
+    public static string Verb(LogEntry entry) => entry.What == "added" && entry.Subject.StartsWith("CautionAck", StringComparison.Ordinal) ? "acknowledged" : entry.What;
+
+    public static string Thing(string subject)
+    {
+        var parts = subject.Split(':', 2);
+        var thing = Things.GetValueOrDefault(parts[0], parts[0]);
+        return parts[1].StartsWith('×') ? $"{parts[1][1..]} of {thing.Split(' ', 2)[1]}" : thing;
+    }
+
+    public static string When(DateTime utc, string zone) =>
+        PlaceClock.Local(utc, zone).ToString("d MMM uuuu HH:mm:ss", CultureInfo.InvariantCulture);
+
+    public static IReadOnlyList<Difference> Differences(LogEntry entry)
+    {
+        var (before, after) = (Values(entry.Before), Values(entry.After));
+        return [.. before.Keys.Union(after.Keys)
+            .Where(name => name is not ("Id" or "JobId"))
+            .Select(name => new Difference(Name(name), before.GetValueOrDefault(name, ""), after.GetValueOrDefault(name, "")))];
+    }
+
+    private static string Name(string property) => Humps().Replace(property, " ").ToLowerInvariant();
+
+    private static Dictionary<string, string> Values(string json)
+    {
+        if (json.Length == 0)
+        {
+            return [];
+        }
+
+        using var document = JsonDocument.Parse(json);
+        return document.RootElement.ValueKind == JsonValueKind.Array
+            ? new() { ["together"] = document.RootElement.GetArrayLength().ToString(CultureInfo.InvariantCulture) + " entries" }
+            : document.RootElement.EnumerateObject().ToDictionary(p => p.Name, p => Short(p.Value.ToString()));
+    }
+
+    private static string Short(string text) => text.Length > 120 ? text[..119] + "…" : text;
+}
