@@ -1,5 +1,6 @@
 using System.Text;
 using GentleMole.Core.Site;
+using GentleMole.Exchange.Drawings;
 
 namespace GentleMole.Exchange.Tests;
 
@@ -14,25 +15,54 @@ public class ExportTests
         new("dig", ExportShape.Area, [new(0, 0), new(46, 0), new(46, 1.5), new(0, 1.5)], []),
     ]);
 
-    [Fact]
-    public void Geojson_reads_back_to_the_millimetre_with_its_properties()
+    private static byte[] Written(string format, ExportSheet sheet)
     {
-        using var stream = new MemoryStream();
-        GeoJsonWriter.Write(Sheet(), stream);
-        stream.Position = 0;
-
-        var back = GeoJsonWriter.Read(stream, Origin);
-
-        foreach (var (written, read) in Sheet().Features.Zip(back))
+        if (format == "gpkg")
         {
-            Assert.Equal(written.Kind, read.Kind);
-            Assert.Equal(written.Shape, read.Shape);
-            Assert.Equal(written.Points.Count, read.Points.Count);
-            Assert.All(written.Points.Zip(read.Points), p => Assert.True(p.First.DistanceTo(p.Second) < 0.001));
+            return GeoPackageWriter.Write(sheet);
         }
 
-        Assert.Contains(back[0].Properties, p => p.Key == "utility" && (string)p.Value! == "gas");
-        Assert.DoesNotContain(back[0].Properties, p => p.Key == "left");
+        using var stream = new MemoryStream();
+        (format switch { "kml" => (Action<ExportSheet, Stream>)KmlWriter.Write, "dxf" => DxfWriter.Write, _ => GeoJsonWriter.Write })(sheet, stream);
+        return stream.ToArray();
+    }
+
+    [Theory]
+    [InlineData("geojson", "GeoJSON", 0.001)]
+    [InlineData("kml", "KML", 0.001)]
+    [InlineData("gpkg", "GeoPackage", 0.001)]
+    [InlineData("dxf", "DXF", 0.0001)]
+    public void What_is_written_reads_back_in_its_place_with_its_properties(string format, string named, double metres)
+    {
+        var drawing = DrawingReader.Read(Written(format, Sheet()), "quay." + format).Value;
+        var toSite = format == "dxf" ? p => p : CoordinateSystems.ToSite(drawing.System, Origin).Value;
+
+        Assert.Equal(named, drawing.Format);
+        foreach (var (written, read) in Sheet().Features.Zip(drawing.Shapes))
+        {
+            var points = written.Shape == ExportShape.Area ? [.. written.Points, written.Points[0]] : written.Points;
+            Assert.Equal(written.Shape.ToString(), read.Kind.ToString());
+            Assert.Equal(points.Count, read.Points.Count);
+            Assert.All(points.Zip(read.Points), p => Assert.InRange(p.First.DistanceTo(toSite(p.Second)), 0, metres));
+            Assert.Equal(written.Kind, read.Properties["kind"]);
+        }
+
+        var dot = drawing.Shapes[0].Properties;
+        Assert.Equal(("gas", "0.64", false), (dot["utility"], dot["depthMetres"], dot.ContainsKey("left")));
+    }
+
+    [Theory]
+    [InlineData("geojson")]
+    [InlineData("kml")]
+    [InlineData("gpkg")]
+    [InlineData("dxf")]
+    public void Awkward_names_survive_every_format(string format)
+    {
+        var sheet = Sheet() with { JobName = "Quay <\"&'; DROP TABLE--", Features = [new("feature", ExportShape.Point, [new(1, 2)], [new("na\"me", "a<b>&'\"; é\u0001 £")])] };
+
+        var read = DrawingReader.Read(Written(format, sheet), "quay." + format).Value;
+
+        Assert.StartsWith("a<b>&'\"; é", read.Shapes.Single().Properties["na\"me"], StringComparison.Ordinal);
     }
 
     [Fact]

@@ -1,6 +1,9 @@
+using System.Net;
 using System.Net.Http.Headers;
 using System.Net.Http.Json;
 using System.Text.Json;
+using AngleSharp.Html.Dom;
+using AngleSharp.Html.Parser;
 using GentleMole.Store;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
@@ -26,6 +29,39 @@ public class MoleHost : WebApplicationFactory<Program>
         return client;
     }
 
+    /// <summary>A browser in which one of the demo's people has signed in; nobody for null.</summary>
+    public HttpClient Browser(string? who = "orla", bool redirects = false)
+    {
+        var client = CreateClient(new WebApplicationFactoryClientOptions { AllowAutoRedirect = redirects });
+        if (who is not null)
+        {
+            // Tests read better when a browser is simply there; the door is tested on its own.
+            Task.Run(() => SignInAsync(client, who)).GetAwaiter().GetResult();
+        }
+
+        return client;
+    }
+
+    private static async Task SignInAsync(HttpClient client, string who)
+    {
+        var page = await client.PageAsync("/sign-in");
+        await client.PostAsync(new Uri("/sign-in?handler=Demo", UriKind.Relative), new FormUrlEncodedContent(new Dictionary<string, string>
+        {
+            ["who"] = who, ["__RequestVerificationToken"] = page.Page.Token(),
+        }));
+    }
+
+    /// <summary>Accepts the cautions of a job, as everybody must before field work.</summary>
+    public static async Task AcceptCautionsAsync(HttpClient browser, int job)
+    {
+        var (_, page) = await browser.PageAsync($"/jobs/{job}/walk");
+        var boxes = page.QuerySelectorAll(".caution input").Select(i => (i.GetAttribute("name")!, "yes")).ToArray();
+        if (boxes.Length > 0)
+        {
+            await browser.SendAsync($"/jobs/{job}/walk", "Cautions", boxes);
+        }
+    }
+
     public async Task<T> StoreAsync<T>(Func<MoleDb, Task<T>> query)
     {
         await using var scope = Services.CreateAsyncScope();
@@ -36,6 +72,8 @@ public class MoleHost : WebApplicationFactory<Program>
     {
         builder.UseSetting("Data", DataDirectory);
         builder.UseSetting("Demo", Demo ? "true" : "false");
+        builder.UseSetting("Centre", "off");
+        builder.UseSetting("Doors:TriesPerMinute", "10000");
     }
 
     protected override void Dispose(bool disposing)
@@ -52,6 +90,67 @@ public class MoleHost : WebApplicationFactory<Program>
 public sealed class EmptyHost : MoleHost
 {
     protected override bool Demo => false;
+}
+
+/// <summary>Pages asked for and forms sent as a browser without scripts would.</summary>
+internal static class Browsing
+{
+    private static readonly HtmlParser Parser = new();
+
+    public static async Task<(HttpStatusCode Status, IHtmlDocument Page)> PageAsync(this HttpClient client, string path)
+    {
+        var response = await client.GetAsync(new Uri(path, UriKind.Relative));
+        return (response.StatusCode, Parser.ParseDocument(await response.Content.ReadAsStringAsync()));
+    }
+
+    public static string Token(this IHtmlDocument page) =>
+        page.QuerySelector("input[name=__RequestVerificationToken]")?.GetAttribute("value") ?? "";
+
+    /// <summary>Fills and sends a form of a page; the hidden fields that the page put into its forms go along.</summary>
+    public static Task<(HttpResponseMessage Response, IHtmlDocument Page)> SendAsync(
+        this HttpClient client, string path, string handler, params (string Name, string Value)[] typed) => client.SendFileAsync(path, handler, null, typed);
+
+    public static async Task<(HttpResponseMessage Response, IHtmlDocument Page)> SendFileAsync(
+        this HttpClient client, string path, string handler, (string Field, string Name, byte[] Content)? file, params (string Name, string Value)[] typed)
+    {
+        var (_, page) = await client.PageAsync(path);
+        var fields = new Dictionary<string, string> { ["__RequestVerificationToken"] = page.Token() };
+        if (page.QuerySelector("main input[name=seen]")?.GetAttribute("value") is { } seen)
+        {
+            fields["seen"] = seen;
+        }
+
+        foreach (var (name, value) in typed)
+        {
+            fields[name] = value;
+        }
+
+        return await client.PostFormAsync(Target(path, handler), fields, file);
+    }
+
+    public static async Task<(HttpResponseMessage Response, IHtmlDocument Page)> PostFormAsync(
+        this HttpClient client, string target, Dictionary<string, string> fields, (string Field, string Name, byte[] Content)? file = null)
+    {
+        HttpContent content = new FormUrlEncodedContent(fields);
+        if (file is { } f)
+        {
+            var form = new MultipartFormDataContent { { new ByteArrayContent(f.Content), f.Field, f.Name } };
+            foreach (var (name, value) in fields)
+            {
+                form.Add(new StringContent(value), name);
+            }
+
+            content = form;
+        }
+
+        var response = await client.PostAsync(new Uri(target, UriKind.Relative), content);
+        return (response, Parser.ParseDocument(await response.Content.ReadAsStringAsync()));
+    }
+
+    public static string Target(string path, string handler) =>
+        handler.Length == 0 ? path : path + (path.Contains('?', StringComparison.Ordinal) ? "&" : "?") + "handler=" + handler;
+
+    public static string? Complaint(this IHtmlDocument page, string field) => page.QuerySelector($"#f-{field}-error")?.TextContent;
 }
 
 internal static class Answers

@@ -29,7 +29,7 @@ public sealed partial record DuctBank(IReadOnlyList<DuctGroup> Groups, double Cl
     [GeneratedRegex(@"^(\d{1,2})\s*[x×*]\s*(\d{1,2})\s+([A-Za-z][A-Za-z-]*)\s+(\d{1,4}(?:\.\d+)?)(?:\s*/\s*(\d{1,4}(?:\.\d+)?))?$")]
     private static partial Regex Shape();
 
-    [GeneratedRegex(@"\s*@\s*(\d{1,3}(?:\.\d+)?)\s*$")]
+    [GeneratedRegex(@"\s*@\s*(\d{1,3}(?:\.\d+)?)")]
     private static partial Regex Clear();
 
     public int Count => Groups.Sum(g => g.Rows * g.Columns);
@@ -73,7 +73,7 @@ public sealed partial record DuctBank(IReadOnlyList<DuctGroup> Groups, double Cl
         if (Clear().Match(body) is { Success: true } spaced)
         {
             clear = Number(spaced.Groups[1].Value) / 1000;
-            body = body[..spaced.Index];
+            body = body.Remove(spaced.Index, spaced.Length).Trim();
         }
 
         var groups = new List<DuctGroup>();

@@ -57,7 +57,7 @@ internal sealed class CentreExchange(MoleDb db, PlaceClock clock, HttpClient htt
             }
             catch (Exception error) when (error is HttpRequestException or TaskCanceledException && !cancellation.IsCancellationRequested)
             {
-                answer.Trouble = error is HttpRequestException { StatusCode: { } status } ? $"it answered {(int)status}" : "it cannot be reached";
+                answer.Trouble = TroubleOf(error);
                 answer.NextTry = clock.UtcNow.AddSeconds(Math.Min(LongestWaitSeconds, 2 * Math.Pow(2, Math.Min(answer.Attempts, 10))));
             }
 
@@ -72,6 +72,10 @@ internal sealed class CentreExchange(MoleDb db, PlaceClock clock, HttpClient htt
 
         return sent;
     }
+
+    /// <summary>What went wrong, for a person.</summary>
+    public static string TroubleOf(Exception error) =>
+        error is HttpRequestException { StatusCode: { } status } ? $"it answered {(int)status}" : "it cannot be reached";
 
     private Job JobOf(CentreNotice notice, string zone)
     {

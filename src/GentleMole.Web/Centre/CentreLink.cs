@@ -46,13 +46,17 @@ internal sealed partial class CentreLink(MoleOptions options, IServiceScopeFacto
             using var http = new HttpClient { BaseAddress = _address, Timeout = TimeSpan.FromSeconds(10) };
             var exchange = new CentreExchange(
                 scope.ServiceProvider.GetRequiredService<MoleDb>(), scope.ServiceProvider.GetRequiredService<PlaceClock>(), http);
-            await exchange.TakeAsync(cancellation);
-            (HeardAt, Trouble) = (clock.GetUtcNow().UtcDateTime, "");
+            try
+            {
+                await exchange.TakeAsync(cancellation);
+                (HeardAt, Trouble) = (clock.GetUtcNow().UtcDateTime, "");
+            }
+            catch (Exception error) when (error is HttpRequestException or TaskCanceledException or JsonException && !cancellation.IsCancellationRequested)
+            {
+                Trouble = CentreExchange.TroubleOf(error);
+            }
+
             await exchange.SendAsync(cancellation);
-        }
-        catch (Exception error) when (error is HttpRequestException or TaskCanceledException or JsonException && !cancellation.IsCancellationRequested)
-        {
-            Trouble = error is HttpRequestException { StatusCode: { } status } ? $"it answered {(int)status}" : "it cannot be reached";
         }
         catch (Exception error) when (error is SqliteException or Microsoft.EntityFrameworkCore.DbUpdateException)
         {

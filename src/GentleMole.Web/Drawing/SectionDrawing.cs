@@ -1,6 +1,7 @@
 using System.Globalization;
 using GentleMole.Core;
 using GentleMole.Core.Measures;
+using GentleMole.Core.Records;
 using GentleMole.Core.Site;
 using GentleMole.Core.Trace;
 using GentleMole.Store.Model;
@@ -11,7 +12,12 @@ namespace GentleMole.Web.Drawing;
 
 /// <summary>A line that crosses the cut.</summary>
 /// <param name="Depth">Null when nobody has measured it: drawn as a question at no depth.</param>
-internal sealed record SectionCrossing(SheetLine Line, double ChainageMetres, Estimate? Depth, double ZoneHalfWidth, bool Marked);
+/// <param name="PlanCover">Cover to the top by the owner's plan, where nothing was measured.</param>
+internal sealed record SectionCrossing(
+    SheetLine Line, double ChainageMetres, Estimate? Depth, double ZoneHalfWidth, bool Marked, double? PlanCover);
+
+/// <summary>A duct bank in section: its envelope and ducts, the top at a depth.</summary>
+internal sealed record SectionBank(RecordLine Record, DuctBank Bank, double ChainageMetres, double TopMetres);
 
 /// <summary>
 /// The ground in section along a cut: chainage to the right, depth downwards, both to scale, the depth drawn larger by a
@@ -39,11 +45,14 @@ internal sealed class SectionDrawing
         }
 
         Crossings = [.. sheet.Lines.Where(l => l != Along).SelectMany(l => Across(l, Cut))];
+        Banks = [.. sheet.Job.Records.Where(r => r.Ducts.Length > 0 && r.Points.Count >= 2).SelectMany(r => BanksOf(r, Cut))];
         (DigFrom, DigTo) = DigSpan(sheet, Cut);
         FromChainage = Math.Min(0, DigFrom ?? 0) - (0.02 * Cut.Length);
         ToChainage = Math.Max(Cut.Length, DigTo ?? 0) + (0.02 * Cut.Length);
         var deepest = Crossings.Select(c => c.Depth?.High95 ?? 0)
             .Concat(Along?.Traced.Points.Select(p => p.Depth?.High95 ?? 0) ?? [])
+            .Concat(Crossings.Select(c => c.PlanCover ?? 0))
+            .Concat(Banks.Select(b => b.TopMetres + b.Bank.HeightMetres))
             .Append(DigFrom is null ? 0 : sheet.Job.DigDepthMetres ?? 0)
             .Append(0.9).Max();
         DepthStep = units == UnitSystem.Metres ? Ticks.Step(deepest / 5) : Ticks.Step(deepest / 5 / 0.3048) * 0.3048;
@@ -64,6 +73,8 @@ internal sealed class SectionDrawing
     public Run? Cut { get; }
 
     public IReadOnlyList<SectionCrossing> Crossings { get; } = [];
+
+    public IReadOnlyList<SectionBank> Banks { get; } = [];
 
     public double? DigFrom { get; }
 
@@ -156,7 +167,30 @@ internal sealed class SectionDrawing
                 crossing.ChainageMetres,
                 marked ? line.Traced.DepthAt(crossing.OtherChainageMetres) : null,
                 line.ZoneHalfWidth(Sheet.Firm.ToleranceMetres),
-                marked);
+                marked,
+                marked ? null : line.Records.FirstOrDefault(r => r.CoverMetres is not null)?.CoverMetres);
+        }
+    }
+
+    /// <summary>Drawn round the measured depth where there is one, else hanging from the cover that the plan gives.</summary>
+    private IEnumerable<SectionBank> BanksOf(RecordLine record, Run cut)
+    {
+        if (DuctBank.Parse(record.Ducts, "") is not { IsGood: true, Value: var bank })
+        {
+            yield break;
+        }
+
+        foreach (var crossing in cut.CrossingsWith(new Run(record.Points)))
+        {
+            var measured = Crossings.FirstOrDefault(c => c.Line.Records.Contains(record) && c.Depth is not null);
+            if (measured?.Depth is { } depth)
+            {
+                yield return new SectionBank(record, bank, measured.ChainageMetres, Math.Max(0, depth.Value - (bank.HeightMetres / 2)));
+            }
+            else if (record.CoverMetres is { } cover)
+            {
+                yield return new SectionBank(record, bank, crossing.ChainageMetres, cover);
+            }
         }
     }
 
@@ -197,16 +231,17 @@ internal sealed class SectionDrawing
 
         foreach (var crossing in Crossings)
         {
-            _placer.Box(X(crossing.ChainageMetres) - 10, Y(crossing.Depth?.Value ?? 0) - 10, 20, 20);
+            _placer.Box(X(crossing.ChainageMetres) - 10, Y(crossing.Depth?.Value ?? crossing.PlanCover ?? 0) - 10, 20, 20);
         }
 
         foreach (var crossing in Crossings)
         {
             var depth = crossing.Depth is { } d
                 ? $" {LengthText.Format(d.Value, Units)} ±{LengthText.Format(d.HalfWidth, Units)}"
-                : crossing.Marked ? ": no depth read" : ": plan only";
+                : crossing.Marked ? ": no depth read"
+                : crossing.PlanCover is { } cover ? $": plan only, cover {LengthText.Format(cover, Units)}" : ": plan only";
             _labels.Add(_placer.Place(
-                LineWords.Kind(crossing.Line.Line.Kind) + depth, "label-ink", X(crossing.ChainageMetres), Y(crossing.Depth?.Value ?? (Deepest * 0.07)), 13));
+                LineWords.Kind(crossing.Line.Line.Kind) + depth, "label-ink", X(crossing.ChainageMetres), Y(crossing.Depth?.Value ?? crossing.PlanCover ?? (Deepest * 0.07)), 13));
         }
 
         // Figures only as close as they can be read.

@@ -35,7 +35,7 @@ internal static class MoleApp
         builder.Services.AddScoped<SheetLoader>();
         builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(options.Data, "keys")))
             .SetApplicationName("GentleMole");
-        builder.Services.AddRazorPages().AddMvcOptions(mvc => mvc.Filters.AddService<AccessFilter>());
+        builder.Services.AddRazorPages().AddMvcOptions(mvc => mvc.Filters.AddService<AccessFilter>(int.MinValue));
         builder.Services.AddTrust(builder.Configuration);
         builder.Services.AddMoleApi(builder.Configuration);
         builder.Services.AddHealthChecks().AddCheck<StoreHealth>("store", tags: ["ready"]);
@@ -52,11 +52,16 @@ internal static class MoleApp
         app.UseStaticFiles(new StaticFileOptions
         {
             // Asked for again each time and answered by its tag: a new version is never mixed with an old one.
-            OnPrepareResponse = file => file.Context.Response.Headers.CacheControl = "no-cache",
+            OnPrepareResponse = file =>
+            {
+                file.Context.Response.Headers.CacheControl = "no-cache";
+                file.Context.Response.Headers.Remove("Pragma");
+            },
         });
         app.UseRouting();
         app.UseAuthentication();
         app.UseMoleApi();
+
         app.UseAuthorization();
         app.MapHealthChecks("/health/live", new HealthCheckOptions { Predicate = _ => false }).AllowAnonymous();
         app.MapHealthChecks("/health/ready", new HealthCheckOptions { Predicate = check => check.Tags.Contains("ready") }).AllowAnonymous();

@@ -17,7 +17,8 @@ internal sealed class PageGuard(RequestDelegate next)
         headers["Permissions-Policy"] = "camera=(self), geolocation=(self), microphone=(), payment=()";
 
         // What belongs to the firm does not stay behind in a browser's or a proxy's store; styles and scripts say otherwise.
-        headers.CacheControl = "no-store";
+        headers.CacheControl = "no-cache, no-store";
+        headers.Pragma = "no-cache";
         return next(http);
     }
 }

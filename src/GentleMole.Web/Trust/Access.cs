@@ -36,6 +36,7 @@ internal static class Access
         ["/Jobs/Log"] = new(Everybody, []),
         ["/Notices"] = new(Everybody, Desk),
         ["/Days"] = new(Workers, Desk),
+        ["/Bench/Index"] = new(Everybody, []),
         ["/Bench/Pinpoint"] = new(Everybody, Everybody),
         ["/Bench/Depth"] = new(Everybody, Everybody),
         ["/Bench/LineField"] = new(Everybody, Everybody),

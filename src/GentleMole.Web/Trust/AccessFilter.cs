@@ -6,7 +6,10 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace GentleMole.Web.Trust;
 
-/// <summary>Holds every page to the table of access, and tells the store who is at work.</summary>
+/// <summary>
+/// Holds every page to the table of access, and tells the store who is at work. Registered before every other filter: a page
+/// looks at nothing that was sent before it is known who sent it.
+/// </summary>
 internal sealed class AccessFilter(MoleDb db) : IAsyncPageFilter
 {
     public Task OnPageHandlerSelectionAsync(PageHandlerSelectedContext context) => Task.CompletedTask;

@@ -44,7 +44,11 @@ internal static class TrustSetup
             cookie.AccessDeniedPath = "/refused";
             cookie.Events.OnValidatePrincipal = PersonClaims.StillHoldsAsync;
         });
-        services.AddAuthorizationBuilder().SetFallbackPolicy(new AuthorizationPolicyBuilder().RequireAuthenticatedUser().Build());
+
+        // The API has its own door; what it does not know is not found there, rather than led to the sign-in page.
+        services.AddAuthorizationBuilder().SetFallbackPolicy(new AuthorizationPolicyBuilder().RequireAssertion(context =>
+            context.User.Identity?.IsAuthenticated == true
+            || (context.Resource is HttpContext http && http.Request.Path.StartsWithSegments("/api", StringComparison.OrdinalIgnoreCase))).Build());
         services.AddAntiforgery(antiforgery =>
         {
             antiforgery.Cookie.Name = "mole-form";

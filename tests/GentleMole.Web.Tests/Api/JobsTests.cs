@@ -2,7 +2,7 @@ using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json;
 using GentleMole.Core.Site;
-using GentleMole.Exchange;
+using GentleMole.Exchange.Drawings;
 using Microsoft.EntityFrameworkCore;
 
 namespace GentleMole.Web.Tests.Api;
@@ -151,29 +151,32 @@ public class JobsTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.Contains("\"gas, \"\"old\"\"\"", string.Join('\n', rows), StringComparison.Ordinal);
     }
 
-    [Fact]
-    public async Task The_geojson_of_the_demo_reads_back_to_the_site_it_came_from()
+    [Theory]
+    [InlineData("geojson", "application/geo+json")]
+    [InlineData("kml", "application/vnd.google-earth.kml+xml")]
+    [InlineData("gpkg", "application/geopackage+sqlite3")]
+    [InlineData("dxf", "image/vnd.dxf")]
+    public async Task Every_drawing_of_the_demo_reads_back_to_the_site_it_came_from(string format, string type)
     {
-        var response = await host.Device().GetAsync(new Uri("/api/v1/jobs/1/export/geojson", UriKind.Relative));
+        var response = await host.Device().GetAsync(new Uri($"/api/v1/jobs/1/export/{format}", UriKind.Relative));
         var origin = await host.StoreAsync(async db => (await db.Jobs.SingleAsync(j => j.Id == 1)).Origin);
         var stored = await host.StoreAsync(db => db.Readings.Where(r => r.JobId == 1).ToListAsync());
 
-        await using var stream = await response.Content.ReadAsStreamAsync();
-        var features = GeoJsonWriter.Read(stream, origin);
-
-        Assert.Equal("application/geo+json", response.Content.Headers.ContentType!.MediaType);
+        var drawing = DrawingReader.Read(await response.Content.ReadAsByteArrayAsync(), "job-1." + format).Value;
+        var toSite = format == "dxf" ? p => p : CoordinateSystems.ToSite(drawing.System, origin).Value;
+        Assert.Equal(type, response.Content.Headers.ContentType!.MediaType);
         foreach (var kind in new[] { "dig", "dot", "mark", "record", "hookup", "feature" })
         {
-            Assert.Contains(features, f => f.Kind == kind);
+            Assert.Contains(drawing.Shapes, s => s.Properties["kind"] == kind);
         }
 
         foreach (var reading in stored)
         {
-            var dot = features.Single(f => f.Kind == "dot" && f.Properties.Any(p => p.Key == "id" && p.Value!.ToString() == reading.Id.ToString()));
-            Assert.True(dot.Points[0].DistanceTo(new SitePoint(reading.EastMetres, reading.NorthMetres)) < 0.001);
+            var dot = drawing.Shapes.Single(s => s.Properties["kind"] == "dot" && s.Properties["id"] == reading.Id.ToString());
+            Assert.InRange(toSite(dot.Points[0]).DistanceTo(new SitePoint(reading.EastMetres, reading.NorthMetres)), 0, 0.001);
         }
 
-        var mark = features.First(f => f.Kind == "mark").Properties.ToDictionary(p => p.Key, p => p.Value);
+        var mark = drawing.Shapes.First(s => s.Properties["kind"] == "mark").Properties;
         foreach (var name in new[] { "utility", "owner", "depthMetres", "depthUncertaintyMetres", "qualityLevel", "method", "confidence" })
         {
             Assert.Contains(name, mark.Keys);
@@ -196,14 +199,12 @@ public class JobsTests(MoleHost host) : IClassFixture<MoleHost>
 public class EmptyStartTests(EmptyHost host) : IClassFixture<EmptyHost>
 {
     [Fact]
-    public async Task Started_empty_it_makes_a_token_of_its_own_and_holds_no_jobs()
+    public async Task Started_empty_it_knows_no_token_and_leads_the_first_visitor_to_an_account()
     {
-        var token = (await File.ReadAllTextAsync(await TokenFileAsync())).Trim();
-
         Assert.Equal(HttpStatusCode.Unauthorized, (await host.Device().GetAsync(new Uri("/api/v1/jobs", UriKind.Relative))).StatusCode);
-        var jobs = await (await host.Device(token).GetAsync(new Uri("/api/v1/jobs", UriKind.Relative))).JsonAsync();
-        Assert.Equal(0, jobs.GetArrayLength());
-        Assert.Equal(48, token.Length);
+        var (_, page) = await host.Browser(null, redirects: true).PageAsync("/jobs");
+
+        Assert.Contains("first account", page.QuerySelector("h1")!.TextContent, StringComparison.Ordinal);
     }
 
     [Fact]
@@ -229,10 +230,4 @@ public class EmptyStartTests(EmptyHost host) : IClassFixture<EmptyHost>
     [Fact]
     public async Task The_migrations_make_what_the_model_says() =>
         Assert.False(await host.StoreAsync(db => Task.FromResult(db.Database.HasPendingModelChanges())));
-
-    private async Task<string> TokenFileAsync()
-    {
-        _ = await host.Device(null).GetAsync(new Uri("/health/live", UriKind.Relative));
-        return Path.Combine(host.DataDirectory, "field-token.txt");
-    }
 }

@@ -1,4 +1,6 @@
 using System.Net;
+using GentleMole.Store.Model;
+using GentleMole.Web.Trust;
 using Microsoft.AspNetCore.Hosting;
 
 namespace GentleMole.Web.Tests.Api;
@@ -20,8 +22,13 @@ public class LimitTests(SlowHost slow, MoleHost demo) : IClassFixture<SlowHost>,
     [Fact]
     public async Task A_token_over_its_rate_is_told_when_to_come_back()
     {
-        _ = await slow.Device(null).GetAsync(new Uri("/health/live", UriKind.Relative));
-        var device = slow.Device((await File.ReadAllTextAsync(Path.Combine(slow.DataDirectory, "field-token.txt"))).Trim());
+        var (text, hash) = Tokens.Make();
+        await slow.StoreAsync(db =>
+        {
+            db.ApiTokens.Add(new TokenRow { Name = "rover", Scope = TokenScope.Read, TokenHash = hash });
+            return db.SaveChangesAsync();
+        });
+        var device = slow.Device(text);
         HttpResponseMessage? last = null;
         for (var i = 0; i < 5; i++)
         {

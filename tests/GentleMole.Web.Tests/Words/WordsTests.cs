@@ -126,9 +126,9 @@ public class WordsTests
             new(DeadlineKind.AnswerDue, today.PlusDays(-2), -2), new(DeadlineKind.DigMayStart, today, 0), new(DeadlineKind.DigPlanned, today.PlusDays(1), 1),
         ];
 
-        Assert.Equal(DeadlineKind.AnswerDue, ClockWords.Next(deadlines, new JobProgress(true, 2, 0, 2, 2, false))!.Kind);
-        Assert.Equal(DeadlineKind.DigMayStart, ClockWords.Next(deadlines, new JobProgress(true, 2, 1, 0, 0, false))!.Kind);
-        Assert.Null(ClockWords.Next(deadlines, new JobProgress(true, 2, 1, 0, 0, true)));
+        Assert.Equal(DeadlineKind.AnswerDue, ClockWords.Next(deadlines, new JobProgress(true, 0, 0, 2, 0, 2, 2, false))!.Kind);
+        Assert.Equal(DeadlineKind.DigMayStart, ClockWords.Next(deadlines, new JobProgress(true, 0, 0, 2, 1, 0, 0, false))!.Kind);
+        Assert.Null(ClockWords.Next(deadlines, new JobProgress(true, 0, 0, 2, 1, 0, 0, true)));
     }
 
     [Fact]

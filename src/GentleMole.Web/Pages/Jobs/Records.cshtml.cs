@@ -231,6 +231,9 @@ internal sealed class RecordsPage(MoleDb db, SheetLoader loader, PlaceClock cloc
     protected override PlanDrawing DrawPlan() => new(
         Sheet, Person.Units, Person.PlanWidth, Person.PlanHeight, null, extras: new PlanExtras(Preview: Import?.Trails));
 
+    /// <summary>A drawing that is only looked at changes nothing yet.</summary>
+    protected override bool ChangesJob(string? handler) => handler is not "Upload";
+
     private async Task<IActionResult> ImportAsync(bool keep)
     {
         var reader = Reader();

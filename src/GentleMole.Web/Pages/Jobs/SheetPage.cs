@@ -141,6 +141,9 @@ internal abstract class SheetPage(MoleDb db, SheetLoader loader) : PageModel
     /// <summary>True for handlers that may run before the cautions are acknowledged.</summary>
     protected virtual bool IsBeforeFieldWork(string? handler) => false;
 
+    /// <summary>False for handlers that leave the job as it is.</summary>
+    protected virtual bool ChangesJob(string? handler) => true;
+
     private async Task<IActionResult?> RefusedAtTheDoorAsync(string? handler)
     {
         if (!Request.HasFormContentType)
@@ -161,7 +164,7 @@ internal abstract class SheetPage(MoleDb db, SheetLoader loader) : PageModel
             return Refused([new FieldError("changeWhy", "The reason is too long; 500 characters are the most.")]);
         }
 
-        if (NeedsWhy && db.Change.Why.Length == 0)
+        if (NeedsWhy && ChangesJob(handler) && db.Change.Why.Length == 0)
         {
             return Refused([new FieldError("changeWhy", "This was accepted before. Say why it is changed; the log keeps it.")]);
         }

@@ -1,0 +1,26 @@
+using Ical.Net;
+
+namespace GentleMole.Exchange.Tests;
+
+public class CalendarTests
+{
+    [Fact]
+    public void Whole_days_and_visits_read_back_with_their_zone()
+    {
+        var text = CalendarWriter.Write("Burrow & Lantern", "Europe/London", new DateTime(2026, 7, 1, 8, 0, 0, DateTimeKind.Utc),
+        [
+            new CalendarDay("job-1-answerdue@x", "Answer due: Quay; steps, south", "Long Street\nPellow Bay", new DateTime(2026, 12, 31), null),
+            new CalendarDay("visit-4@x", "On site", "", new DateTime(2026, 7, 2, 9, 30, 0), new DateTime(2026, 7, 2, 11, 0, 0)),
+        ]);
+        var calendar = Calendar.Load(text)!;
+        var (due, visit) = (calendar.Events.Single(e => e.Uid == "job-1-answerdue@x"), calendar.Events.Single(e => e.Uid == "visit-4@x"));
+
+        Assert.True(due.IsAllDay);
+        Assert.Equal(new DateOnly(2026, 12, 31), due.Start!.Date);
+        Assert.Equal(new DateOnly(2027, 1, 1), due.End!.Date);
+        Assert.Equal("Answer due: Quay; steps, south", due.Summary);
+        Assert.Equal("Long Street\nPellow Bay", due.Description);
+        Assert.Equal(new DateTime(2026, 7, 2, 8, 30, 0), visit.Start!.AsUtc);
+        Assert.All(text.Split("\r\n"), line => Assert.True(line.Length <= 76));
+    }
+}

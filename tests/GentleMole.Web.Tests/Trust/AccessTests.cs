@@ -1,0 +1,115 @@
+using System.Net;
+using GentleMole.Store.Model;
+using GentleMole.Web.Trust;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Routing;
+using Microsoft.Extensions.DependencyInjection;
+
+namespace GentleMole.Web.Tests.Trust;
+
+/// <summary>Every page, looked at and written to, by every role and by nobody.</summary>
+public class AccessTests(MoleHost host) : IClassFixture<MoleHost>
+{
+    private static readonly Dictionary<string, string?> People = new()
+    {
+        ["lead"] = "orla", ["locator"] = "jem", ["office"] = "bea", ["reader"] = "quill", ["nobody"] = null,
+    };
+
+    public static TheoryData<string, string, string, string> Matrix => new()
+    {
+        // page, who may look, who may change
+        { "/jobs", "lead locator office reader", "", "" },
+        { "/jobs/new", "lead locator office", "lead locator office", "" },
+        { "/jobs/2/notice", "lead locator office reader", "lead locator office", "Facts" },
+        { "/jobs/2/notice", "lead locator office reader", "lead locator office", "Outline" },
+        { "/jobs/2/outline", "lead locator office reader", "", "" },
+        { "/jobs/2/records", "lead locator office reader", "lead locator office", "Ask" },
+        { "/jobs/2/walk", "lead locator office reader", "lead locator", "Cautions" },
+        { "/jobs/2/hookup", "lead locator office reader", "lead locator", "" },
+        { "/jobs/2/trace", "lead locator office reader", "lead locator", "" },
+        { "/jobs/2/marks", "lead locator office reader", "lead locator", "" },
+        { "/jobs/2/handover", "lead locator office reader", "lead locator", "" },
+        { "/jobs/2/handover/sheet", "lead locator office reader", "", "" },
+        { "/jobs/2/log", "lead locator office reader", "", "" },
+        { "/notices", "lead locator office reader", "lead office", "Mood" },
+        { "/days", "lead locator office", "lead office", "Add" },
+        { "/bench/pinpoint", "lead locator office reader", "lead locator office reader", "" },
+        { "/place", "lead locator office reader", "lead", "" },
+        { "/owners", "lead locator office reader", "lead office", "" },
+        { "/people", "lead", "lead", "" },
+        { "/tokens", "lead", "lead", "" },
+        { "/log", "lead locator office", "", "" },
+        { "/backup", "lead", "lead", "" },
+    };
+
+    [Theory]
+    [MemberData(nameof(Matrix))]
+    public async Task Each_role_sees_and_changes_what_the_table_says(string path, string see, string change, string handler)
+    {
+        foreach (var (role, who) in People)
+        {
+            var browser = host.Browser(who);
+            var looked = await browser.GetAsync(new Uri(path, UriKind.Relative));
+            if (who is null)
+            {
+                Assert.Equal(HttpStatusCode.Redirect, looked.StatusCode);
+                Assert.Contains("/sign-in", looked.Headers.Location!.ToString(), StringComparison.Ordinal);
+            }
+            else
+            {
+                Assert.True((looked.StatusCode == HttpStatusCode.OK) == see.Split(' ').Contains(role), $"{role} looks at {path}: {looked.StatusCode}");
+            }
+
+            // With a valid token of this very session: what stops it must be the role alone.
+            var token = (await browser.PageAsync(who is null ? "/sign-in" : "/jobs")).Page.Token();
+            var (sent, _) = await browser.PostFormAsync(Browsing.Target(path, handler), new() { ["__RequestVerificationToken"] = token, ["mood"] = "none" });
+            var let = sent.StatusCode is not (HttpStatusCode.Forbidden or HttpStatusCode.MethodNotAllowed)
+                && sent.Headers.Location?.ToString().Contains("/sign-in", StringComparison.Ordinal) != true;
+            Assert.True(let == (change.Length > 0 && change.Split(' ').Contains(role)), $"{role} posts to {path}: {sent.StatusCode} {sent.Headers.Location}");
+            Assert.NotEqual(HttpStatusCode.InternalServerError, sent.StatusCode);
+        }
+    }
+
+    [Fact]
+    public void Every_page_stands_in_the_table_and_only_the_door_is_open()
+    {
+        var pages = host.Services.GetRequiredService<EndpointDataSource>().Endpoints
+            .Select(e => (Endpoint: e, Page: e.Metadata.GetMetadata<PageActionDescriptor>()?.ViewEnginePath))
+            .Where(e => e.Page is not null).DistinctBy(e => e.Page).ToList();
+
+        Assert.True(pages.Count > 20);
+        Assert.Equal(["/SignIn"], pages.Where(p => !Access.Pages.ContainsKey(p.Page!)).Select(p => p.Page));
+        Assert.All(Access.Pages.Values, a => Assert.All(a.Change, role => Assert.Contains(role, a.See)));
+    }
+
+    [Theory]
+    [InlineData("/jobs/1/files/geojson")]
+    [InlineData("/jobs/1/files/csv")]
+    [InlineData("/notices/calendar.ics")]
+    [InlineData("/backup/mole-2026-11-23-103000.zip")]
+    [InlineData("/jobs/1/photos/6f9619ff-8b86-4d01-b42d-00cf4fc964ff")]
+    public async Task Files_need_a_session_too(string path)
+    {
+        Assert.Equal(HttpStatusCode.Redirect, (await host.Browser(null).GetAsync(new Uri(path, UriKind.Relative))).StatusCode);
+        Assert.Equal(HttpStatusCode.Redirect, (await host.Device().GetAsync(new Uri(path, UriKind.Relative))).StatusCode);
+    }
+
+    [Fact]
+    public async Task A_session_does_not_open_the_api_and_a_token_opens_no_page()
+    {
+        Assert.Equal(HttpStatusCode.Unauthorized, (await host.Browser().GetAsync(new Uri("/api/v1/jobs", UriKind.Relative))).StatusCode);
+        Assert.Equal(HttpStatusCode.Redirect, (await host.Device().GetAsync(new Uri("/jobs", UriKind.Relative))).StatusCode);
+    }
+
+    [Fact]
+    public async Task The_reader_sees_the_stages_without_their_buttons()
+    {
+        var (_, page) = await host.Browser("quill").PageAsync("/jobs/1/trace");
+
+        Assert.NotNull(page.QuerySelector(".panel fieldset[disabled]"));
+    }
+
+    [Fact]
+    public void The_roles_of_the_demo_are_those_of_the_table() =>
+        Assert.Equal(Enum.GetNames<Role>().Select(r => r.ToLowerInvariant()).Order(), People.Keys.Where(k => k != "nobody").Order());
+}
