@@ -4,6 +4,7 @@ using BenchmarkDotNet.Running;
 using GentleMole.Benchmarks;
 
 await SheetBench.RunAsync();
+await NoticeBench.RunAsync();
 if (!args.Contains("--sheet"))
 {
     BenchmarkRunner.Run<FitBench>(DefaultConfig.Instance.AddJob(Job.ShortRun));

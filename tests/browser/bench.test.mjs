@@ -1,21 +1,14 @@
 // The tools without a job, the rules of the place, and what stands on a site, in the browser.
 import assert from 'node:assert/strict';
-import { after, before, test } from 'node:test';
-import { answered, opened, openBrowser, pressed } from './browser.mjs';
-import { startServer } from './server.mjs';
+import { test } from 'node:test';
+import { useApp } from './app.mjs';
+import { answered, opened, pressed } from './browser.mjs';
 
 let server;
-let browser;
 let page;
 
-before(async () => {
-  server = await startServer();
-  browser = await openBrowser();
-  page = browser.page;
-});
-after(async () => {
-  await browser?.close();
-  await server?.close();
+useApp(app => {
+  ({ server, page } = app);
 });
 
 const say = () => page.locator('.verdict-say').first().textContent();

@@ -1,21 +1,14 @@
 // What is typed: both systems of length, wrong entries, reloads, a lost connection, a crash.
 import assert from 'node:assert/strict';
-import { after, before, test } from 'node:test';
-import { opened, openBrowser, pressed } from './browser.mjs';
-import { startServer } from './server.mjs';
+import { test } from 'node:test';
+import { useApp } from './app.mjs';
+import { opened, pressed } from './browser.mjs';
 
 let server;
-let browser;
 let page;
 
-before(async () => {
-  server = await startServer();
-  browser = await openBrowser();
-  page = browser.page;
-});
-after(async () => {
-  await browser?.close();
-  await server?.close();
+useApp(app => {
+  ({ server, page } = app);
 });
 
 const press = name => page.getByRole('button', { name, exact: true }).click();
@@ -56,18 +49,58 @@ test('what is half typed survives a reload and is judged again', async () => {
   await page.waitForFunction(() => document.querySelector('#verdict .verdict-say')?.textContent.includes('something else'));
 });
 
-test('a lost connection loses nothing', async () => {
+test('entries made without a connection wait and go out once, in order, when it is back', async () => {
   await newDot();
-  await page.fill('#f-east', '45.5');
-  await page.fill('#f-north', '29');
-  await page.fill('#f-depth', '0.95');
   await server.stop();
-  await press('Keep, decide later');
-  await page.waitForSelector('.lost');
-  assert.equal(await page.inputValue('#f-depth'), '0.95');
+  for (const [north, depth] of [['29', '0.95'], ['29.5', '0.96'], ['30', '0.97']]) {
+    await page.fill('#f-east', '45.5');
+    await page.fill('#f-north', north);
+    await page.fill('#f-depth', depth);
+    await press('Keep, decide later');
+    await page.waitForFunction(() => document.querySelector('#f-depth').value === '');
+  }
+  assert.match(await page.textContent('.waiting b'), /3 entries wait for the connection/);
+  assert.equal(await page.locator('.draft circle').count(), 3);
+  const before = await page.locator('.dot-chips a').count();
+  await page.fill('#f-east', '44');
+  await page.fill('#f-north', '31');
   await server.start();
+  await page.waitForFunction(n => document.querySelectorAll('.dot-chips a').length >= n + 3 && !document.querySelector('.waiting'), before, { timeout: 20_000 });
+  assert.equal(await page.inputValue('#f-north'), '31');
+  await page.waitForTimeout(500);
+  assert.equal(await page.locator('.dot-chips a').count(), before + 3);
+  const csv = await (await page.request.get(`${server.url}/jobs/1/files/csv`)).text();
+  const rows = csv.split('\r\n').filter(row => /,45\.5,(29|29\.5|30),/.test(row));
+  assert.deepEqual(rows.map(row => row.split(',')[4]), ['29', '29.5', '30']);
+});
+
+test('an entry that the server will not take is shown with its sentence and can be put right', async () => {
+  await newDot();
+  await server.stop();
+  await page.fill('#f-east', '45.5');
+  await page.fill('#f-north', '31');
+  await page.fill('#f-depth', 'very deep');
   await press('Keep, decide later');
-  await page.waitForFunction(() => document.querySelectorAll('.dot-chips .not-accepted').length === 3);
+  await page.waitForSelector('.waiting');
+  await server.start();
+  await page.waitForFunction(() => document.querySelector('.waiting')?.textContent.includes('not a length'), null, { timeout: 20_000 });
+  await press('Open it');
+  await page.waitForSelector('.kept-note');
+  assert.equal(await page.inputValue('#f-depth'), 'very deep');
+  await page.click('.kept-note button');
+});
+
+test('a second person is told what changed, and nothing is overwritten', async () => {
+  const path = `${server.url}/jobs/2/notice`;
+  await opened(page, path);
+  await page.fill('#f-digger', 'Teague alone');
+  const token = await page.inputValue('main input[name=__RequestVerificationToken]');
+  const form = { __RequestVerificationToken: token, name: 'Boating lake footbridge piles', digger: 'Marlow of the Lake' };
+  assert.equal((await page.request.post(path + '?handler=Facts', { form, maxRedirects: 0 })).status(), 302);
+  await press('Keep the notice');
+  await page.waitForSelector('.panel-told');
+  assert.match(await page.textContent('.panel-told'), /Marlow of the Lake/);
+  assert.equal(await page.inputValue('#f-digger'), 'Teague alone');
 });
 
 test('what was kept is there after a crash', async () => {
@@ -86,6 +119,7 @@ test('a person who reads feet types and reads feet and inches', async () => {
   await page.fill('#f-east', '36 m');
   await page.fill('#f-north', '11.5m');
   await page.fill('#f-depth', '2');
+  await page.fill('[name=changeWhy]', 'a dot was left out');
   await press('Keep, decide later');
   await page.waitForFunction(() => document.querySelector('#f-depth')?.value === '0.61 m');
   await page.click('.top-units button');

@@ -2,23 +2,18 @@
 import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { after, before, test } from 'node:test';
-import { openBrowser } from './browser.mjs';
-import { startServer } from './server.mjs';
+import { test } from 'node:test';
+import { useApp } from './app.mjs';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
-const views = ['/jobs', '/jobs/new', '/jobs/1/notice', '/jobs/1/hookup', '/jobs/1/trace', '/jobs/1/trace?line=2&new=true', '/jobs/3/marks',
+const views = ['/sign-in', '/notices', '/days', '/owners', '/people', '/tokens', '/log', '/backup', '/jobs/1/records', '/jobs/1/records?owner=Lanternet', '/jobs/1/walk',
+  '/jobs/2/walk', '/jobs/1/outline', '/jobs/1/log', '/jobs', '/jobs/new', '/jobs/1/notice', '/jobs/1/hookup', '/jobs/1/trace', '/jobs/1/trace?line=2&new=true', '/jobs/3/marks',
   '/jobs/1/handover', '/jobs/1/handover/sheet', '/bench/pinpoint', '/bench/depth', '/bench/line-field', '/place'];
 let server;
 let browser;
 
-before(async () => {
-  server = await startServer();
-  browser = await openBrowser();
-});
-after(async () => {
-  await browser?.close();
-  await server?.close();
+useApp(app => {
+  ({ server, browser } = app);
 });
 
 for (const view of views) {
@@ -43,7 +38,7 @@ for (const view of views) {
     await page.setViewportSize({ width: 390, height: 844 });
     await page.goto(server.url + view, { waitUntil: 'networkidle' });
     assert.ok(await page.evaluate(() => document.documentElement.scrollWidth) <= 391, 'it scrolls sideways');
-    const small = await page.evaluate(() => [...document.querySelectorAll('main button, main .btn-paper, main .btn-ink, main input:not([type=hidden]):not([type=radio]), main select')]
+    const small = await page.evaluate(() => [...document.querySelectorAll('main button, main .btn-paper, main .btn-ink, main input:not([type=hidden]):not([type=radio]):not([type=checkbox]), main select, main .tick, main .caution, main .choices label')]
       .filter(e => e.offsetParent && e.getBoundingClientRect().height < 43)
       .map(e => e.outerHTML.slice(0, 80)));
     assert.deepEqual(small, []);
@@ -58,6 +53,7 @@ test('at 390 px a dot is typed, judged and marked', async () => {
     await page.fill('#f-' + field, text);
   }
   await page.waitForFunction(() => document.querySelector('#verdict .verdict-say')?.textContent.startsWith('Mark it here'));
+  await page.fill('[name=changeWhy]', 'a dot was left out');
   const before = await page.locator('.dot-chips a').count();
   await page.getByRole('button', { name: 'Mark it', exact: true }).click();
   await page.waitForFunction(n => document.querySelectorAll('.dot-chips a').length > n, before);
@@ -70,7 +66,7 @@ test('the sheet works from the keyboard', async () => {
   await page.keyboard.press('?');
   assert.ok(await page.isVisible('.keys'));
   await page.keyboard.press('Escape');
-  await page.keyboard.press('3');
+  await page.keyboard.press('5');
   await page.waitForURL(/\/trace/);
   await page.keyboard.press('Tab');
   assert.ok(await page.evaluate(() => document.activeElement !== document.body));

@@ -93,5 +93,12 @@ public sealed class Job
 
     public List<Settlement> Settlements { get; } = [];
 
+    /// <summary>This job with features put in; for drawing a part of a sheet.</summary>
+    public Job WithFeatures(IEnumerable<SiteFeature> features)
+    {
+        Features.AddRange(features);
+        return this;
+    }
+
     public SiteOrigin Origin => new(OriginLatitude, OriginLongitude);
 }

@@ -18,8 +18,9 @@ internal sealed record LineLetter(string Text, double East, double North);
 /// <param name="Outline">White marks of the proposed dig.</param>
 /// <param name="Preview">Lines of a drawing that is not taken over yet, by layer paint.</param>
 /// <param name="SelectedFeatureId">Feature at hand.</param>
+/// <param name="SiteOnly">Leave out what is in the ground: for the one who only needs to know where to mark, with the marks' numbers.</param>
 internal sealed record PlanExtras(
-    OutlinePlan? Outline = null, IReadOnlyList<PreviewTrail>? Preview = null, int? SelectedFeatureId = null);
+    OutlinePlan? Outline = null, IReadOnlyList<PreviewTrail>? Preview = null, int? SelectedFeatureId = null, bool SiteOnly = false);
 
 /// <summary>A line of a preview.</summary>
 internal sealed record PreviewTrail(UtilityKind? Kind, IReadOnlyList<SitePoint> Points);
@@ -45,7 +46,9 @@ internal sealed class PlanDrawing
     public PlanDrawing(
         JobSheet sheet, UnitSystem units, int width, int height, JudgedDot? selected, double? fixedScale = null, PlanExtras? extras = null)
     {
-        (Sheet, Units, Width, Height, Selected, Extras) = (sheet, units, width, height, selected, extras ?? new PlanExtras());
+        Extras = extras ?? new PlanExtras();
+        sheet = Extras.SiteOnly ? sheet.WithoutLines() : sheet;
+        (Sheet, Units, Width, Height, Selected) = (sheet, units, width, height, selected);
         var points = Everything(sheet, Extras).ToList();
         var (minE, maxE) = points.Count == 0 ? (-5.0, 45.0) : (points.Min(p => p.East), points.Max(p => p.East));
         var (minN, maxN) = points.Count == 0 ? (-5.0, 25.0) : (points.Min(p => p.North), points.Max(p => p.North));
@@ -209,6 +212,12 @@ internal sealed class PlanDrawing
             Trail(feature.Shape == FeatureShape.Outline ? [.. feature.Points, feature.Points[0]] : feature.Points, 1);
         }
 
+        foreach (var mark in Extras.Outline?.Marks ?? [])
+        {
+            var (x, y) = Pixels(mark.Place);
+            _placer.Box(x - 8, y - 8, 16, 16);
+        }
+
         Trail(Sheet.Job.Tape, 1);
         Trail(Sheet.HasDig ? [.. Sheet.Job.DigCorners, Sheet.Job.DigCorners[0]] : [], 2);
         foreach (var hookup in Sheet.Job.Hookups)
@@ -265,6 +274,11 @@ internal sealed class PlanDrawing
             {
                 Put($"{LineWords.Kind(line.Line.Kind)}, {line.Line.Owner}: plan only", "label-soil", Inside(run), 8);
             }
+        }
+
+        foreach (var mark in (Extras.SiteOnly ? Extras.Outline?.Marks : null) ?? [])
+        {
+            Put(mark.Number.ToString(CultureInfo.InvariantCulture), "label-ink", mark.Place, 8);
         }
 
         if (Sheet.HasDig)

@@ -16,7 +16,7 @@ namespace GentleMole.Web.Drawing;
 internal sealed record SectionCrossing(
     SheetLine Line, double ChainageMetres, Estimate? Depth, double ZoneHalfWidth, bool Marked, double? PlanCover);
 
-/// <summary>A duct bank in section: its envelope and ducts, the top at a depth.</summary>
+/// <summary>A duct bank in section: its envelope at its depth, and beside it the ducts drawn alike in both directions.</summary>
 internal sealed record SectionBank(RecordLine Record, DuctBank Bank, double ChainageMetres, double TopMetres);
 
 /// <summary>
@@ -105,6 +105,13 @@ internal sealed class SectionDrawing
 
     public double Y(double depth) => Top + (depth * PixelsPerMetreDown);
 
+    /// <summary>Side of the square in which a duct bank is drawn beside its place.</summary>
+    public const double BankPixels = 46;
+
+    /// <summary>Left edge of a bank's own drawing: right of its place, or left of it where there is no room.</summary>
+    public double BankLeft(SectionBank bank) =>
+        X(bank.ChainageMetres) + 16 + BankPixels < Width - Right ? X(bank.ChainageMetres) + 16 : X(bank.ChainageMetres) - 16 - BankPixels;
+
     public static string N(double value) => value.ToString("0.#", CultureInfo.InvariantCulture);
 
     /// <summary>Name of the cut, as the title of the section says it.</summary>
@@ -168,9 +175,15 @@ internal sealed class SectionDrawing
                 marked ? line.Traced.DepthAt(crossing.OtherChainageMetres) : null,
                 line.ZoneHalfWidth(Sheet.Firm.ToleranceMetres),
                 marked,
-                marked ? null : line.Records.FirstOrDefault(r => r.CoverMetres is not null)?.CoverMetres);
+                marked ? null : CoverAt(line, cut, crossing.ChainageMetres));
         }
     }
+
+    /// <summary>Cover by the record that crosses the cut at a place, if one does.</summary>
+    private static double? CoverAt(SheetLine line, Run cut, double chainage) => line.Records
+        .Where(r => r.CoverMetres is not null && cut.CrossingsWith(new Run(r.Points)).Any(c => Math.Abs(c.ChainageMetres - chainage) <= r.DoubtMetres + 0.5))
+        .Select(r => r.CoverMetres)
+        .FirstOrDefault();
 
     /// <summary>Drawn round the measured depth where there is one, else hanging from the cover that the plan gives.</summary>
     private IEnumerable<SectionBank> BanksOf(RecordLine record, Run cut)
@@ -227,6 +240,11 @@ internal sealed class SectionDrawing
         for (var i = 1; i < points.Count; i++)
         {
             _placer.Line(X(points[i - 1].Chainage), Y(points[i - 1].Depth.Value), X(points[i].Chainage), Y(points[i].Depth.Value), 3);
+        }
+
+        foreach (var bank in Banks)
+        {
+            _placer.Box(BankLeft(bank) - 2, Y(bank.TopMetres) - 2, BankPixels + 4, BankPixels + 4);
         }
 
         foreach (var crossing in Crossings)

@@ -9,7 +9,7 @@ namespace GentleMole.Web.Pages;
 /// <summary>Accounts and roles.</summary>
 internal sealed class PeoplePage(MoleDb db, UserManager<MoleUser> users) : FirmPage(db)
 {
-    [BindProperty(SupportsGet = true, Name = "person")]
+    [BindProperty(SupportsGet = true, Name = "who")]
     public string? PersonId { get; set; }
 
     public IReadOnlyList<MoleUser> People { get; private set; } = [];
@@ -71,5 +71,5 @@ internal sealed class PeoplePage(MoleDb db, UserManager<MoleUser> users) : FirmP
         return [];
     }
 
-    private RedirectToPageResult Back() => RedirectToPage(null, null, new { person = (string?)null });
+    private RedirectToPageResult Back() => RedirectToPage(null, null, new { who = (string?)null });
 }

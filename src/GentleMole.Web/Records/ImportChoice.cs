@@ -22,15 +22,16 @@ internal enum ImportFrame
 }
 
 /// <summary>What was chosen for a drawing.</summary>
+/// <param name="NearOnly">Leave out what lies far from the site.</param>
 /// <param name="Layers">Utility of each layer that is taken over; others are left out.</param>
 internal sealed record ImportChoice(
     ImportFrame? Frame, string Epsg, IReadOnlyList<FitPair> Pairs, IReadOnlyDictionary<string, UtilityKind> Layers, string Owner, string Reference,
-    DateOnly? Dated, string Material, double DoubtMetres, bool IsChosen)
+    DateOnly? Dated, string Material, double DoubtMetres, bool NearOnly, bool IsChosen)
 {
     private const int MostPairs = 6;
 
     public static ImportChoice Empty { get; } =
-        new(null, "", [], new Dictionary<string, UtilityKind>(), "", "", null, "", 1, false);
+        new(null, "", [], new Dictionary<string, UtilityKind>(), "", "", null, "", 1, true, false);
 
     public static ImportChoice Read(FormReader reader, IFormCollection form)
     {
@@ -54,6 +55,7 @@ internal sealed record ImportChoice(
             reader.Day("importDated"),
             reader.Text("importMaterial", 200),
             reader.Length("importDoubt", 0.05, 50) ?? 1,
+            !reader.Ticked("all"),
             true);
     }
 

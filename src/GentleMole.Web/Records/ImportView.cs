@@ -5,6 +5,7 @@ using GentleMole.Exchange.Drawings;
 using GentleMole.Store.Model;
 using GentleMole.Web.Drawing;
 using GentleMole.Web.Sheets;
+using NetTopologySuite.Geometries;
 using OwnersDrawing = GentleMole.Exchange.Drawings.Drawing;
 
 namespace GentleMole.Web.Records;
@@ -17,8 +18,9 @@ internal sealed class ImportView
 
     private readonly Func<SitePoint, SitePoint>? _toSite;
 
-    private ImportView(Guid id, string fileName, OwnersDrawing drawing, ImportFrame frame, ImportChoice choice, Func<SitePoint, SitePoint>? toSite, SiteFit? fit, IReadOnlyList<FieldError> errors)
+    private ImportView(Guid id, string fileName, OwnersDrawing drawing, ImportFrame frame, ImportChoice choice, Func<SitePoint, SitePoint>? toSite, SiteFit? fit, IReadOnlyList<FieldError> errors, Envelope? near)
     {
+        Near = near;
         (Id, FileName, Drawing, Frame, Fit, _toSite) = (id, fileName, drawing, frame, fit, toSite);
         Choice = choice;
         var laid = toSite is null ? [] : Laid(toSite, errors, out errors);
@@ -29,6 +31,9 @@ internal sealed class ImportView
     }
 
     private readonly IReadOnlyList<(DrawnShape Shape, IReadOnlyList<SitePoint> Points)> _laid;
+
+    /// <summary>The site and what lies near it; null when nothing is drawn yet.</summary>
+    private Envelope? Near { get; }
 
     public Guid Id { get; }
 
@@ -50,6 +55,9 @@ internal sealed class ImportView
     /// <summary>Nearest part of the drawing to the site's origin; tells a wrong coordinate system.</summary>
     public double? NearestMetres => _laid.Count == 0 ? null : _laid.Min(l => l.Points.Min(p => p.Length));
 
+    /// <summary>How far round the site lines are kept when only near ones are wanted.</summary>
+    public const double NearMetres = 100;
+
     /// <summary>Guesses at layers' utilities by their names, for the first look.</summary>
     public static UtilityKind? Guess(string layer)
     {
@@ -66,6 +74,9 @@ internal sealed class ImportView
 
     public static ImportView Lay(Guid id, string fileName, OwnersDrawing drawing, JobSheet sheet, ImportChoice choice)
     {
+        var site = sheet.Job.DigCorners.Concat(sheet.Job.Features.SelectMany(f => f.Points)).Select(p => new Coordinate(p.East, p.North)).ToArray();
+        var near = site.Length == 0 ? null : new Envelope(site);
+        near?.ExpandBy(NearMetres);
         var frame = choice.Frame ?? (drawing.System.Length > 0 ? ImportFrame.File : ImportFrame.Site);
         if (!choice.IsChosen)
         {
@@ -80,20 +91,20 @@ internal sealed class ImportView
             case ImportFrame.Points:
                 var fit = SiteFit.Of(choice.Pairs);
                 return fit.IsGood
-                    ? new ImportView(id, fileName, drawing, frame, choice, fit.Value.Apply, fit.Value, [])
-                    : new ImportView(id, fileName, drawing, frame, choice, null, null, fit.Errors);
+                    ? new ImportView(id, fileName, drawing, frame, choice, fit.Value.Apply, fit.Value, [], near)
+                    : new ImportView(id, fileName, drawing, frame, choice, null, null, fit.Errors, near);
             case ImportFrame.Site:
-                return new ImportView(id, fileName, drawing, frame, choice, p => p * drawing.UnitMetres, null, []);
+                return new ImportView(id, fileName, drawing, frame, choice, p => p * drawing.UnitMetres, null, [], near);
             case ImportFrame.File when drawing.System.Length == 0:
                 return new ImportView(id, fileName, drawing, frame, choice, null, null,
-                    [new FieldError("frame", $"{fileName} names no coordinate system. Choose site metres, an EPSG number, or fit it by two points.")]);
+                    [new FieldError("frame", $"{fileName} names no coordinate system. Choose site metres, an EPSG number, or fit it by two points.")], near);
             default:
                 var system = CoordinateSystems.ToSite(
                     frame == ImportFrame.File ? drawing.System : CoordinateSystems.NameOf(choice.Epsg), sheet.Job.Origin);
                 return system.IsGood
-                    ? new ImportView(id, fileName, drawing, frame, choice, system.Value, null, [])
+                    ? new ImportView(id, fileName, drawing, frame, choice, system.Value, null, [], near)
                     : new ImportView(id, fileName, drawing, frame, choice, null, null,
-                        [.. system.Errors.Select(e => e with { Field = frame == ImportFrame.File ? "frame" : "epsg" })]);
+                        [.. system.Errors.Select(e => e with { Field = frame == ImportFrame.File ? "frame" : "epsg" })], near);
         }
     }
 
@@ -113,6 +124,26 @@ internal sealed class ImportView
             + (choice.Reference.Length > 0 ? $", {choice.Reference}" : "") + (choice.Dated is { } day ? $", dated {day:yyyy-MM-dd}" : ""),
     });
 
+    private static IEnumerable<IReadOnlyList<SitePoint>> Cut(IReadOnlyList<SitePoint> points, Envelope near)
+    {
+        var coordinates = points.Select(p => new Coordinate(p.East, p.North)).ToArray();
+        var whole = new Envelope(coordinates);
+        if (!near.Intersects(whole))
+        {
+            return [];
+        }
+
+        if (coordinates.Length < 2 || near.Contains(whole))
+        {
+            return [points];
+        }
+
+        var line = new LineString(coordinates);
+        var kept = line.Intersection(line.Factory.ToGeometry(near));
+        return Enumerable.Range(0, kept.NumGeometries).Select(kept.GetGeometryN).OfType<LineString>()
+            .Select(part => part.Coordinates.Select(c => new SitePoint(c.X, c.Y)).ToList());
+    }
+
     private IReadOnlyList<(DrawnShape Shape, IReadOnlyList<SitePoint> Points)> Laid(
         Func<SitePoint, SitePoint> toSite, IReadOnlyList<FieldError> before, out IReadOnlyList<FieldError> errors)
     {
@@ -120,9 +151,20 @@ internal sealed class ImportView
         {
             var laid = Drawing.Shapes.Select(s => (s, (IReadOnlyList<SitePoint>)[.. s.Points.Select(toSite)])).ToList();
             var nearest = laid.Min(l => l.Item2.Min(p => p.Length));
+            var near = Near;
+            if (Choice.NearOnly && near is not null)
+            {
+                laid = [.. laid.SelectMany(l => Cut(l.Item2, near).Select(part => (l.s, part)))];
+            }
+
             errors = double.IsFinite(nearest) && nearest <= FarMetres
                 ? before
                 : [.. before, new FieldError("frame", $"Laid like this, {FileName} is {nearest / 1000:0.#} km from the site. Choose another coordinate system, tie the site's origin, or fit it by two points.")];
+            if (errors.Count == 0 && laid.Count == 0)
+            {
+                errors = [new FieldError("frame", $"Laid like this, nothing of {FileName} lies within {NearMetres:0} m of the site; the nearest is {nearest:0} m from its origin. Check how it lies, or take over what lies farther too.")];
+            }
+
             return errors.Count == 0 ? laid : [];
         }
         catch (DrawingException error)

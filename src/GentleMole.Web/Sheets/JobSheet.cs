@@ -117,6 +117,18 @@ internal sealed record JobSheet
             Job.HandedOverAt is not null),
     };
 
+    /// <summary>The site and the dig alone, without what is or may be in the ground.</summary>
+    public JobSheet WithoutLines() => this with
+    {
+        Lines = [],
+        Loose = [],
+        Job = new Job
+        {
+            Id = Job.Id, Name = Job.Name, Digger = Job.Digger, DigCorners = Job.DigCorners, DigRoute = Job.DigRoute, DigLaterals = Job.DigLaterals,
+            OutlineStyle = Job.OutlineStyle, OriginProvisional = Job.OriginProvisional, Tape = Job.Tape,
+        }.WithFeatures(Job.Features),
+    };
+
     public static Placed PlacedOf(SiteFeature f) => new(f.Kind, f.Points, f.Utility, f.Material, f.Was, f.DoubtMetres);
 
     public bool HasDig => Job.DigCorners.Count >= 3;

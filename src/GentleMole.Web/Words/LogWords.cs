@@ -39,7 +39,7 @@ internal static partial class LogWords
     /// <summary>Who did what to what, and when.</summary>
     public static string Say(LogEntry entry, string zone) =>
         $"{entry.Who} {Verb(entry)} {Thing(entry.Subject)}, {When(entry.At, zone)}: "
-        + string.Join("; ", Differences(entry).Take(4).Select(d => d.Before.Length > 0 ? $"{d.Name} {d.Before} → {d.After}" : $"{d.Name} {d.After}"));
+        + string.Join("; ", Differences(entry).Take(10).Select(d => d.Before.Length > 0 ? $"{d.Name} {d.Before} → {d.After}" : $"{d.Name} {d.After}"));
 
     public static string Verb(LogEntry entry) => entry.What == "added" && entry.Subject.StartsWith("CautionAck", StringComparison.Ordinal) ? "acknowledged" : entry.What;
 

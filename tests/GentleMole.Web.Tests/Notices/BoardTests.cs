@@ -1,6 +1,9 @@
 using GentleMole.Core.Marking;
+using GentleMole.Store;
 using GentleMole.Store.Model;
+using GentleMole.Web.Sheets;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection;
 
 namespace GentleMole.Web.Tests.Notices;
 
@@ -26,6 +29,31 @@ public class BoardTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.Empty((await browser.PageAsync("/notices?q=%3Cscript%3E")).Page.QuerySelectorAll(".clock-row"));
         Assert.Equal(System.Net.HttpStatusCode.NotFound, (await browser.PageAsync("/notices?from=x")).Status);
         Assert.Equal(System.Net.HttpStatusCode.OK, (await browser.PageAsync("/notices?from=99999&when=nothing")).Status);
+    }
+
+    [Fact]
+    public async Task Read_again_in_part_the_board_is_what_it_would_be_if_read_whole()
+    {
+        var browser = host.Browser("jem");
+        async Task<(Board Kept, Board Fresh)> BothAsync()
+        {
+            await using var scope = host.Services.CreateAsyncScope();
+            var services = scope.ServiceProvider;
+            return (
+                await services.GetRequiredService<JobList>().BoardAsync(default),
+                await new JobList(services.GetRequiredService<MoleDb>(), services.GetRequiredService<PlaceClock>(), new BoardCache()).BoardAsync(default));
+        }
+
+        await BothAsync();
+        var line = await host.StoreAsync(async db => (await db.Lines.SingleAsync(l => l.JobId == 1 && l.Owner == "Norrick Grid")).Id);
+        await browser.SendAsync($"/jobs/1/marks?line={line}", "", ("answer", "NotFound"), ("why", "no signal"));
+        await MoleHost.AcceptCautionsAsync(browser, 2);
+        await host.Device().PostTextAsync("/api/v1/jobs", "{\"name\":\"A new one\"}");
+        var (kept, fresh) = await BothAsync();
+
+        Assert.Equal(fresh.Jobs.Select(j => (j.Id, j.Progress, j.NotFound, j.UndecidedDots)), kept.Jobs.Select(j => (j.Id, j.Progress, j.NotFound, j.UndecidedDots)));
+        Assert.Equal(fresh.Jobs.SelectMany(j => j.Deadlines), kept.Jobs.SelectMany(j => j.Deadlines));
+        Assert.Contains(kept.Jobs, j => j is { Id: 1, NotFound: 1 });
     }
 
     [Fact]

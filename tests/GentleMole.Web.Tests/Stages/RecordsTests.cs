@@ -82,6 +82,22 @@ public class RecordsTests(MoleHost host) : IClassFixture<MoleHost>
     }
 
     [Fact]
+    public async Task Of_a_drawing_of_the_whole_town_only_what_lies_near_is_taken_unless_all_is_wanted()
+    {
+        var text = "0\nSECTION\n2\nENTITIES\n0\nLINE\n8\nGAS\n10\n-900\n20\n10\n11\n900\n21\n10\n0\nLINE\n8\nGAS\n10\n700\n20\n10\n11\n900\n21\n10\n0\nENDSEC\n0\nEOF\n";
+        var job = (await (await host.Device().PostTextAsync("/api/v1/jobs", "{\"name\":\"Near and far\"}")).JsonAsync()).GetProperty("id").GetInt32();
+        await _office.SendAsync($"/jobs/{job}/notice", "Dig", ("corners", "0 0\n20 0\n20 20"));
+        (string, string)[] taken = [("frame", "Site"), ("layer0", "GAS"), ("as0", "Gas"), ("importOwner", "Tamsin Gas")];
+
+        await _office.SendAsync(await UploadAsync(job, "town.dxf", Encoding.ASCII.GetBytes(text)), "Import", taken);
+        var near = await RecordsAsync(job);
+        await _office.SendAsync(await UploadAsync(job, "town.dxf", Encoding.ASCII.GetBytes(text)), "Import", [.. taken, ("all", "yes")]);
+
+        Assert.Equal([new SitePoint(-100, 10), new SitePoint(120, 10)], Assert.Single(near).Points);
+        Assert.Equal(3, (await RecordsAsync(job)).Count);
+    }
+
+    [Fact]
     public async Task A_drawing_of_somewhere_else_is_told_how_far_off_it_is()
     {
         var look = await UploadAsync(1, "far.kml", Encoding.UTF8.GetBytes(
@@ -153,7 +169,7 @@ public class RecordsTests(MoleHost host) : IClassFixture<MoleHost>
 
         Assert.Contains("Optical fibre", page.QuerySelector(".hatch")!.TextContent, StringComparison.Ordinal);
         Assert.Equal("1.6", page.QuerySelectorAll(".paint-communications .record-band").First().GetAttribute("stroke-width"));
-        Assert.NotNull(page.QuerySelector(".section-ducts ellipse"));
+        Assert.NotNull(page.QuerySelector(".section-ducts circle"));
     }
 
     private static IEqualityComparer<RecordLine> Comparer { get; } = EqualityComparer<RecordLine>.Create((a, b) => a!.Id == b!.Id, r => r.Id);

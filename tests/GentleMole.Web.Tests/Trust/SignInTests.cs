@@ -95,9 +95,9 @@ public class SignInTests(EmptyHost empty, MoleHost demo) : IClassFixture<EmptyHo
         Assert.Equal(HttpStatusCode.OK, (await kit.PageAsync("/days")).Status);
 
         var ids = await empty.StoreAsync(db => db.Users.ToDictionaryAsync(u => u.UserName!, u => u.Id));
-        var (shut, told) = await lead.SendAsync("/people?person=" + ids["kit"], "", ("person", "Kit Marsh"), ("role", "Office"));
-        Assert.True(shut.StatusCode == HttpStatusCode.Redirect, told.Body!.TextContent);
-        var (_, refused) = await lead.SendAsync("/people?person=" + ids["ada"], "", ("person", "Ada Moor"), ("role", "Reader"), ("active", "yes"));
+        var (shut, told) = await lead.SendAsync("/people?who=" + ids["kit"], "", ("person", "Kit Marsh"), ("role", "Office"));
+        Assert.True(shut.StatusCode == HttpStatusCode.Redirect, told.QuerySelector(".entry-error")?.TextContent);
+        var (_, refused) = await lead.SendAsync("/people?who=" + ids["ada"], "", ("person", "Ada Moor"), ("role", "Reader"), ("active", "yes"));
 
         Assert.Equal(HttpStatusCode.Redirect, (await kit.PageAsync("/days")).Status);
         Assert.Contains("only lead", refused.Complaint("role"), StringComparison.Ordinal);

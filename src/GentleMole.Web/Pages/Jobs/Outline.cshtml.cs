@@ -33,5 +33,5 @@ internal sealed class OutlinePage(MoleDb db, SheetLoader loader) : SheetPage(db,
 
     protected override PlanDrawing DrawPlan() => new(
         Sheet, Person.Units, (int)(WidthMillimetres * PixelsPerMillimetre), (int)(HeightMillimetres * PixelsPerMillimetre), null,
-        extras: new PlanExtras(Laid.IsGood ? Laid.Value : null));
+        extras: new PlanExtras(Laid.IsGood ? Laid.Value : null, SiteOnly: true));
 }

@@ -8,13 +8,16 @@ import { openUploads } from './upload.js';
 
 let scrolled = { where: '', top: 0 };
 
+/** Where the panel is scrolled back to: the same stage, and the same drawing where one is being taken over. */
+const place = () => location.pathname + (new URLSearchParams(location.search).get('import') ?? '');
+
 function open() {
   document.querySelectorAll('[data-plan]').forEach(openPlan);
   keepForms(document);
   fitDrawings();
   openOutbox();
   const body = document.querySelector('.panel-body');
-  if (body && scrolled.where === location.pathname) body.scrollTop = scrolled.top;
+  if (body && scrolled.where === place()) body.scrollTop = scrolled.top;
   const wrong = document.querySelector('.entry-error');
   if (wrong) {
     wrong.scrollIntoView({ block: 'nearest' });
@@ -27,7 +30,7 @@ function open() {
 document.addEventListener('htmx:beforeSwap', event => {
   if (event.detail.target?.id !== 'main') return;
   const body = document.querySelector('.panel-body');
-  scrolled = { where: location.pathname, top: body ? body.scrollTop : 0 };
+  scrolled = { where: place(), top: body ? body.scrollTop : 0 };
 });
 document.addEventListener('htmx:afterSettle', event => {
   if (event.target.id === 'main' || event.target === document.body) open();

@@ -33,6 +33,7 @@ async function keep(form, config) {
   const url = new URL(config.path, location.href);
   await add({
     url: url.pathname + url.search,
+    page: location.pathname + location.search,
     fields,
     person: document.body.dataset.person,
     keep: form.dataset.keep,
@@ -84,7 +85,7 @@ async function flush() {
 
 async function send(entry) {
   try {
-    const page = await fetch(entry.url.replace(/[?&]handler=\w+/, ''), { credentials: 'same-origin' });
+    const page = await fetch(entry.page, { credentials: 'same-origin' });
     if (new URL(page.url).pathname === '/sign-in') return note(entry, 'Sign in again; then it is sent.');
     const token = parse(await page.text()).querySelector('input[name="__RequestVerificationToken"]')?.value;
     const body = new FormData();
@@ -144,7 +145,7 @@ async function reopen(entry) {
     localStorage.setItem(draftKey(entry.keep), JSON.stringify(values));
   }
   await remove(entry.id);
-  location.href = entry.url.replace(/[?&]handler=\w+/, '');
+  location.href = entry.page;
 }
 
 function button(text, action) {
