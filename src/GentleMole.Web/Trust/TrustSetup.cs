@@ -61,8 +61,14 @@ internal static class TrustSetup
         RateLimitPartition<string> PerAddress(HttpContext http) => RateLimitPartition.GetFixedWindowLimiter(
             http.Connection.RemoteIpAddress?.ToString() ?? "",
             _ => new FixedWindowRateLimiterOptions { PermitLimit = triesPerMinute, Window = TimeSpan.FromMinutes(1) });
+        var pagesPerMinute = configuration.GetValue("Pages:RequestsPerMinute", 3000);
         services.Configure<RateLimiterOptions>(limiter =>
         {
+            // A person at work asks for a verdict with every key; far more than that is not a person.
+            limiter.GlobalLimiter = PartitionedRateLimiter.Create<HttpContext, string>(http => http.User.SignedIn() is { } person
+                ? RateLimitPartition.GetFixedWindowLimiter(
+                    "person " + person.Id, _ => new FixedWindowRateLimiterOptions { PermitLimit = pagesPerMinute, Window = TimeSpan.FromMinutes(1) })
+                : RateLimitPartition.GetNoLimiter("nobody"));
             limiter.AddPolicy(DoorLimit, http => HttpMethods.IsPost(http.Request.Method) ? PerAddress(http) : RateLimitPartition.GetNoLimiter("look"));
             limiter.AddPolicy(FeedLimit, PerAddress);
         });

@@ -20,5 +20,5 @@ internal static class TimeWords
     };
 
     public static string Explain(TimeEstimate estimate) =>
-        string.Join(" + ", estimate.Parts.Select(p => string.Create(CultureInfo.InvariantCulture, $"{p.Minutes:0} ({Part(p)})")));
+        string.Join(" + ", estimate.Parts.Where(p => p.Minutes >= 0.5).Select(p => string.Create(CultureInfo.InvariantCulture, $"{p.Minutes:0} ({Part(p)})")));
 }
