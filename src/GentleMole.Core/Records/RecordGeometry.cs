@@ -86,6 +86,34 @@ public static class RecordGeometry
         return new LostPlace(run.At(at), Math.Sqrt((along * along) + (runDoubtMetres * runDoubtMetres)));
     }
 
+    /// <summary>
+    /// A lead-in from a main to a point on the premises: drawn straight and square from the main. A length on the plan that is
+    /// more than the straight way lets it wander: the farthest that a line of that length between those ends can bow out is
+    /// half the minor axis of an ellipse, √(length² − way²) / 2, and that joins the doubt of the main.
+    /// </summary>
+    /// <param name="lengthByPlan">Metres; null when the plan does not say.</param>
+    /// <returns>Errors at <c>premises</c> and <c>leadLength</c>.</returns>
+    public static Result<DigitisedLine> LeadIn(Run main, SitePoint premises, double? lengthByPlan, double coverMetres, double mainDoubtMetres)
+    {
+        var foot = main.Project(premises).Foot;
+        var way = foot.DistanceTo(premises);
+        if (way < 0.1)
+        {
+            return new FieldError("premises", "This point lies on the main; click where the lead-in enters the premises.");
+        }
+
+        // The plan's length may be short by what the main's own place is in doubt, and by its own rounding.
+        var slack = mainDoubtMetres + LengthFixed + (way * LengthShare);
+        if (lengthByPlan is { } length && length < way - slack)
+        {
+            return new FieldError("leadLength", FormattableString.Invariant(
+                $"{length:0.0} m do not reach: the main is {way:0.0} m away. It may come from another main, or enter elsewhere."));
+        }
+
+        var bow = lengthByPlan is { } l && l > way ? Math.Sqrt((l * l) - (way * way)) / 2 : 0;
+        return new DigitisedLine([foot, premises], coverMetres, Math.Sqrt((mainDoubtMetres * mainDoubtMetres) + (bow * bow)));
+    }
+
     private static double OffsetAt(List<CoverOverOffset> figures, double chainage)
     {
         for (var i = 1; i < figures.Count; i++)

@@ -58,7 +58,8 @@ public static class CoordinateSystems
                 return origin.ToSite(Geo(latitude, longitude));
             });
         }
-        catch (Exception error) when (error is ArgumentException or NotSupportedException or FormatException or InvalidOperationException or NotImplementedException)
+        // The library throws what it happens to meet in a definition that it cannot read.
+        catch (SystemException)
         {
             return new FieldError("system", $"The coordinate system “{Short(system)}” cannot be used. Fit the drawing by two points.");
         }

@@ -14,13 +14,23 @@ public static class DemoData
     /// <param name="nowUtc">The demo's dates are laid round this moment.</param>
     public static async Task SeedAsync(MoleDb db, DateTime nowUtc, CancellationToken cancellation = default)
     {
+        db.Change.Who = "the demo";
+        var transaction = await db.Database.BeginTransactionAsync(cancellation).ConfigureAwait(false);
+        await using var ending = transaction.ConfigureAwait(false);
+        if (!await db.Users.AnyAsync(cancellation).ConfigureAwait(false))
+        {
+            // Also into a directory from before there were people: nobody could get in.
+            db.Users.AddRange(DemoPeople.People());
+            db.Owners.AddRange(DemoPeople.Owners());
+            await db.SaveChangesAsync(cancellation).ConfigureAwait(false);
+        }
+
         if (await db.Jobs.AnyAsync(cancellation).ConfigureAwait(false))
         {
+            await transaction.CommitAsync(cancellation).ConfigureAwait(false);
             return;
         }
 
-        var transaction = await db.Database.BeginTransactionAsync(cancellation).ConfigureAwait(false);
-        await using var ending = transaction.ConfigureAwait(false);
         var firm = await db.Firms.SingleAsync(cancellation).ConfigureAwait(false);
         (firm.Name, firm.PlaceName) = ("Burrow & Lantern Locating", "Pellow Bay");
         (firm.HomeLatitude, firm.HomeLongitude) = (49.7312, -7.4120);
@@ -35,21 +45,18 @@ public static class DemoData
                 new HolidayRow { Date = new DateOnly(year, 12, 26), Name = "Boxing Day" });
         }
 
-        db.Change.Who = "the demo";
-        db.Users.AddRange(DemoPeople.People());
-        db.Owners.AddRange(DemoPeople.Owners());
         var (lido, floodlights) = (LidoJob.Make(nowUtc), FloodlightsJob.Make(nowUtc));
         db.Jobs.AddRange(lido, Footbridge(nowUtc), floodlights);
         await db.SaveChangesAsync(cancellation).ConfigureAwait(false);
         LidoJob.Work(lido, nowUtc);
         FloodlightsJob.Work(floodlights, nowUtc);
-        Book(db, [lido, floodlights], nowUtc);
+        Book(db, [lido, floodlights], nowUtc, await db.Users.Where(u => u.UserName == "jem").Select(u => u.Id).SingleOrDefaultAsync(cancellation).ConfigureAwait(false));
         await db.SaveChangesAsync(cancellation).ConfigureAwait(false);
         await transaction.CommitAsync(cancellation).ConfigureAwait(false);
     }
 
     /// <summary>Cautions accepted this morning, and the week's visits.</summary>
-    private static void Book(MoleDb db, IReadOnlyList<Job> jobs, DateTime nowUtc)
+    private static void Book(MoleDb db, IReadOnlyList<Job> jobs, DateTime nowUtc, string? locatorId)
     {
         var today = DateOnly.FromDateTime(nowUtc);
         foreach (var job in jobs)
@@ -57,8 +64,10 @@ public static class DemoData
             db.Acks.AddRange(DemoDesk.Acks(job, "Jem Trewin", today, nowUtc.Date.AddHours(8).AddMinutes(5)));
         }
 
-        var jem = db.Users.Local.Single(p => p.UserName == "jem").Id;
-        db.Visits.Add(new Visit { JobId = jobs[0].Id, PersonId = jem, Day = today, Position = 1 });
+        if (locatorId is not null)
+        {
+            db.Visits.Add(new Visit { JobId = jobs[0].Id, PersonId = locatorId, Day = today, Position = 1 });
+        }
     }
 
     private static Job Footbridge(DateTime nowUtc)

@@ -34,6 +34,7 @@ internal sealed class PlacePage(MoleDb db) : FirmPage(db)
         var valid = reader.Rule("valid", required: true);
         var cutOff = Hour(reader, "cutOff");
         var (starts, ends) = (Hour(reader, "starts"), Hour(reader, "ends"));
+        var (latitude, longitude) = (reader.Number("homeLatitude", "°", -89, 89), reader.Number("homeLongitude", "°", -180, 180));
         var speed = reader.Number("speed", "km/h", 3, 130);
         if (reader.IsGood && ends <= starts)
         {
@@ -52,6 +53,7 @@ internal sealed class PlacePage(MoleDb db) : FirmPage(db)
 
         (Firm.Name, Firm.PlaceName, Firm.TimeZone, Firm.School, Firm.CutOff) = (name, place, zone, school, cutOff);
         (Firm.ToleranceMetres, Firm.NoticeRule, Firm.MarksValid) = (tolerance!.Value, notice!.Text, valid!.Text);
+        (Firm.HomeLatitude, Firm.HomeLongitude) = (latitude ?? Firm.HomeLatitude, longitude ?? Firm.HomeLongitude);
         (Firm.DayStarts, Firm.DayEnds, Firm.TravelKilometresPerHour) = (starts, ends, speed ?? Firm.TravelKilometresPerHour);
         await SaveAsync();
         return RedirectToPage();

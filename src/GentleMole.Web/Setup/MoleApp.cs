@@ -49,6 +49,10 @@ internal static class MoleApp
 
         var app = builder.Build();
         app.UseMiddleware<PageGuard>();
+        app.UseExceptionHandler("/problem?code=500");
+        app.UseWhen(
+            http => !http.Request.Path.StartsWithSegments("/api", StringComparison.OrdinalIgnoreCase),
+            pages => pages.UseStatusCodePagesWithReExecute("/problem", "?code={0}"));
         app.UseStaticFiles(new StaticFileOptions
         {
             // Asked for again each time and answered by its tag: a new version is never mixed with an old one.

@@ -73,7 +73,7 @@ internal sealed class JobList(MoleDb db, PlaceClock clock, BoardCache cache)
     /// <summary>Jobs that the log has touched since, to be read anew; null when the rules for all of them have changed.</summary>
     private async Task<List<int>?> ChangedSinceAsync(long head, CancellationToken cancellation)
     {
-        var touched = await db.Log.Where(e => e.Id > head).Select(e => new { e.JobId, e.Subject }).Distinct().Take(MostTouched).ToListAsync(cancellation);
+        var touched = await db.Log.Where(e => e.Id > head).Select(e => new { e.JobId, e.Subject }).Distinct().OrderBy(t => t.Subject).Take(MostTouched).ToListAsync(cancellation);
         return touched.Count == MostTouched || touched.Exists(t => t.Subject.StartsWith("Firm:") || t.Subject.StartsWith("OwnerRow:") || t.Subject.StartsWith("HolidayRow:"))
             ? null
             : [.. touched.Where(t => t.JobId is not null).Select(t => t.JobId!.Value).Distinct()];

@@ -47,7 +47,7 @@ internal static partial class LogWords
     {
         var parts = subject.Split(':', 2);
         var thing = Things.GetValueOrDefault(parts[0], parts[0]);
-        return parts[1].StartsWith('×') ? $"{parts[1][1..]} of {thing.Split(' ', 2)[1]}" : thing;
+        return parts[1].StartsWith('×') ? $"{parts[1][1..]} {thing.Split(' ', 2)[1]}s" : thing;
     }
 
     public static string When(DateTime utc, string zone) =>

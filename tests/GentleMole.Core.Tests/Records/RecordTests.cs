@@ -78,6 +78,33 @@ public class RecordTests
         Assert.False(RecordGeometry.LostChamber(run, 10, [], false, 1).IsGood);
     }
 
+    [Fact]
+    public void A_lead_in_leaves_its_main_squarely_and_no_way_of_its_length_leaves_its_band() =>
+        Gen.Select(Gen.Double[2, 28], Gen.Double[2, 15], Gen.Double[0, 6], Gen.Double[0, 1], Gen.Double[0.1, 1]).Sample((along, away, more, share, doubt) =>
+        {
+            var (main, premises) = (new Run([new(0, 0), new(30, 0)]), new SitePoint(along, away));
+            var length = away + more;
+            var lead = RecordGeometry.LeadIn(main, premises, length, 0.8, doubt).Value;
+            Assert.Equal([new SitePoint(along, 0), premises], lead.Points);
+
+            // Any two straight legs of that length in all: their corner lies on the ellipse round both ends.
+            var (major, focus) = (length / 2, away / 2);
+            var angle = share * 2 * Math.PI;
+            var across = Math.Sqrt((major * major) - (focus * focus)) * Math.Sin(angle);
+            Assert.True(Math.Abs(across) <= lead.DoubtMetres + 1e-9);
+        });
+
+    [Fact]
+    public void A_lead_in_that_cannot_reach_or_has_no_way_to_go_is_refused()
+    {
+        var main = new Run([new(0, 0), new(30, 0)]);
+
+        Assert.Equal("leadLength", RecordGeometry.LeadIn(main, new(10, 12), 8, 0.8, 0.5).Errors.Single().Field);
+        Assert.Equal("premises", RecordGeometry.LeadIn(main, new(10, 0.05), null, 0.8, 0.5).Errors.Single().Field);
+        Assert.Equal(0.5, RecordGeometry.LeadIn(main, new(10, 12), null, 0.8, 0.5).Value.DoubtMetres);
+        Assert.True(RecordGeometry.LeadIn(main, new(10, 12), 11.6, 0.8, 0.5).IsGood);
+    }
+
     [Theory]
     [InlineData("2x3 PVC 110/100", 6, 0.390, 0.250)]
     [InlineData("2 x 3 PVC 100", 6, 0.390, 0.250)]

@@ -65,6 +65,26 @@ public class PagesTests(MoleHost host) : IClassFixture<MoleHost>
     public async Task What_is_not_there_is_not_found(string path) =>
         Assert.Equal(HttpStatusCode.NotFound, (await GetAsync(Browser(), path)).Status);
 
+    [Theory]
+    [InlineData("/jobs/4711", HttpStatusCode.NotFound, "nothing at this address")]
+    [InlineData("/nowhere", HttpStatusCode.NotFound, "nothing at this address")]
+    public async Task What_cannot_be_served_says_so_on_a_page(string path, HttpStatusCode status, string words)
+    {
+        var (answered, page) = await GetAsync(Browser(), path);
+
+        Assert.Equal(status, answered);
+        Assert.Contains(words, page.QuerySelector("h1")!.TextContent, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_form_without_its_token_gets_a_sentence_too()
+    {
+        var (response, page) = await Browser().PostFormAsync("/jobs/1/notice?handler=Facts", new() { ["name"] = "x" });
+
+        Assert.Equal(HttpStatusCode.BadRequest, response.StatusCode);
+        Assert.Contains("Nothing was changed", page.QuerySelector(".lead-in")!.TextContent, StringComparison.Ordinal);
+    }
+
     [Fact]
     public async Task A_form_without_its_antiforgery_token_changes_nothing()
     {

@@ -163,6 +163,22 @@ public class RecordsTests(MoleHost host) : IClassFixture<MoleHost>
     }
 
     [Fact]
+    public async Task A_lead_in_is_drawn_from_its_main_and_one_that_is_too_short_is_told()
+    {
+        var main = (await RecordsAsync(1)).First(r => r.Owner == "Pellow Water").Id.ToString(System.Globalization.CultureInfo.InvariantCulture);
+        (string, string)[] lead = [("main", main), ("premisesEast", "12"), ("premisesNorth", "30"), ("leadMaterial", "lead")];
+        var (_, unknown) = await _office.SendAsync("/jobs/1/records", "LeadIn", ("premisesEast", "12"), ("premisesNorth", "30"));
+        var (_, brief) = await _office.SendAsync("/jobs/1/records", "LeadIn", [.. lead, ("leadLength", "4 m")]);
+        await _office.SendAsync("/jobs/1/records", "LeadIn", [.. lead, ("leadLength", "11.2")]);
+
+        Assert.NotNull(unknown.Complaint("main"));
+        Assert.Contains("do not reach", brief.Complaint("leadLength"), StringComparison.Ordinal);
+        var drawn = (await RecordsAsync(1)).Single(r => r.Material == "lead");
+        Assert.Equal(("Pellow Water", new SitePoint(12, 30)), (drawn.Owner, drawn.Points[1]));
+        Assert.InRange(drawn.DoubtMetres, 1.5, 2.5);
+    }
+
+    [Fact]
     public async Task Fibre_on_a_plan_is_warned_of_and_record_lines_are_drawn_with_their_doubt()
     {
         var (_, page) = await _office.PageAsync("/jobs/1/records");

@@ -143,6 +143,17 @@ public class LogTests(MoleHost host) : IClassFixture<MoleHost>
     }
 
     [Fact]
+    public async Task A_new_job_pressed_twice_is_opened_once()
+    {
+        var browser = host.Browser("bea");
+        var fields = new Dictionary<string, string> { ["__RequestVerificationToken"] = (await browser.PageAsync("/jobs/new")).Page.Token(), ["once"] = Guid.NewGuid().ToString(), ["name"] = "Pressed twice" };
+        await browser.PostFormAsync("/jobs/new", fields);
+        await browser.PostFormAsync("/jobs/new", fields);
+
+        Assert.Equal(1, await host.StoreAsync(db => db.Jobs.CountAsync(j => j.Name == "Pressed twice")));
+    }
+
+    [Fact]
     public async Task The_page_and_the_handover_carry_the_chain()
     {
         var (_, page) = await host.Browser().PageAsync("/log?check=true");

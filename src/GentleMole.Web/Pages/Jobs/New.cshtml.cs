@@ -26,6 +26,13 @@ internal sealed class NewJobPage(MoleDb db, PlaceClock clock) : PageModel
     public async Task<IActionResult> OnPostAsync()
     {
         var reader = new FormReader(Request.Form, Person.Of(HttpContext));
+        db.Change.Once = Guid.TryParse(Request.Form["once"], out var once) ? once : null;
+        if (await db.Once.AnyAsync(o => o.Id == once, HttpContext.RequestAborted))
+        {
+            // Pressed twice: the sheet is there already.
+            return Redirect("/jobs");
+        }
+
         var firm = await db.Firms.AsNoTracking().SingleAsync(HttpContext.RequestAborted);
         var job = new Job
         {

@@ -151,6 +151,45 @@ internal sealed class RecordsPage(MoleDb db, SheetLoader loader, PlaceClock cloc
         return RedirectToPage(null, null, new { id = Id });
     }
 
+    /// <summary>A service from a main to the premises, with its length as the plan says it.</summary>
+    public async Task<IActionResult> OnPostLeadInAsync()
+    {
+        var reader = Reader();
+        var main = Sheet.Job.Records.Find(r => r.Id == reader.Whole("main", "", 1, int.MaxValue) && r.Points.Count >= 2);
+        if (main is null)
+        {
+            reader.Refuse("main", "Choose the record line that it leaves.");
+        }
+
+        var place = reader.Place("premisesEast", "premisesNorth");
+        if (place is null && reader.IsGood)
+        {
+            reader.Refuse("premisesEast", "Say where it enters the premises: click the plan or type east and north.");
+        }
+
+        var (length, cover, material) = (reader.Length("leadLength", 0.1, 500), reader.Length("leadCover", 0, 30), reader.Text("leadMaterial", 200));
+        Result<DigitisedLine>? lead = null;
+        if (reader.IsGood)
+        {
+            lead = RecordGeometry.LeadIn(new Run(main!.Points), place!.Value, length, cover ?? main.CoverMetres ?? 0, main.DoubtMetres);
+            reader.Refuse(lead.Errors.Select(e => e.Field == "premises" ? e with { Field = "premisesEast" } : e));
+        }
+
+        if (!reader.IsGood)
+        {
+            return Refused(reader);
+        }
+
+        Db.Records.Add(new RecordLine
+        {
+            JobId = Id, Kind = main!.Kind, Owner = main.Owner, Material = material, Points = [.. lead!.Value.Points],
+            CoverMetres = cover ?? main.CoverMetres, DoubtMetres = lead.Value.DoubtMetres,
+            Source = length is { } l ? $"lead-in, {Person.Run(l)} by the plan" : "lead-in",
+        });
+        await SaveAsync();
+        return Done();
+    }
+
     public async Task<IActionResult> OnPostRemoveAsync()
     {
         if (await Db.Records.SingleOrDefaultAsync(r => r.Id == RecordId && r.JobId == Id) is { } record)
