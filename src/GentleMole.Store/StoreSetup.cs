@@ -31,6 +31,13 @@ public static class StoreSetup
         }
     }
 
+    /// <summary>Ids of what was sent long ago: no browser holds an entry back for a quarter of a year.</summary>
+    public static Task ForgetOldIdsAsync(MoleDb db, CancellationToken cancellation = default)
+    {
+        var old = db.Change.UtcNow.AddDays(-90);
+        return db.Once.Where(o => o.At < old).ExecuteDeleteAsync(cancellation);
+    }
+
     internal static void Configure(DbContextOptionsBuilder options, string file) => options
         .UseSqlite($"Data Source={file}", sqlite => sqlite.UseQuerySplittingBehavior(QuerySplittingBehavior.SplitQuery))
         // That the migrations match the model is asked by a test; asking at every start would cost half of it.

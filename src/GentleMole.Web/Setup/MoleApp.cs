@@ -103,6 +103,7 @@ internal static class MoleApp
         try
         {
             await using var scope = app.Services.CreateAsyncScope();
+            await StoreSetup.ForgetOldIdsAsync(scope.ServiceProvider.GetRequiredService<MoleDb>(), app.Lifetime.ApplicationStopping);
             var jobs = await scope.ServiceProvider.GetRequiredService<JobList>().LoadAsync(app.Lifetime.ApplicationStopping);
             if (jobs.Count > 0)
             {
