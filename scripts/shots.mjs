@@ -37,7 +37,7 @@ await shot('records-import', '/jobs/1/records', async () => {
   await page.setInputFiles('#f-file', { name: 'lanternet-made-up.dxf', mimeType: 'text/plain', buffer: Buffer.from(dxf) });
   await pressed(page, 'Look at it first');
 });
-await shot('walk', '/jobs/1/walk?feature=14');
+await shot('walk', '/jobs/1/walk?feature=15');
 await shot('notice', '/jobs/2/notice');
 await shot('hookup', '/jobs/1/hookup?line=2');
 await shot('trace', '/jobs/1/trace?line=2');

@@ -56,6 +56,7 @@ test('entries made without a connection wait and go out once, in order, when it 
     await page.fill('#f-east', '45.5');
     await page.fill('#f-north', north);
     await page.fill('#f-depth', depth);
+    await page.waitForFunction(() => document.querySelector('#verdict').textContent.includes('not judged'));
     await press('Keep, decide later');
     await page.waitForFunction(() => document.querySelector('#f-depth').value === '');
   }

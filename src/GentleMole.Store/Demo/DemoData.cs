@@ -50,6 +50,7 @@ public static class DemoData
         await db.SaveChangesAsync(cancellation).ConfigureAwait(false);
         LidoJob.Work(lido, nowUtc);
         FloodlightsJob.Work(floodlights, nowUtc);
+        await DemoPhoto.PutAsync(db, lido, cancellation).ConfigureAwait(false);
         Book(db, [lido, floodlights], nowUtc, await db.Users.Where(u => u.UserName == "jem").Select(u => u.Id).SingleOrDefaultAsync(cancellation).ConfigureAwait(false));
         await db.SaveChangesAsync(cancellation).ConfigureAwait(false);
         await transaction.CommitAsync(cancellation).ConfigureAwait(false);

@@ -4,7 +4,7 @@ namespace GentleMole.Web.Setup;
 internal sealed class PageGuard(RequestDelegate next)
 {
     private const string Policy =
-        "default-src 'self'; script-src 'self'; style-src 'self'; style-src-attr 'unsafe-inline'; img-src 'self' data: blob:; " +
+        "default-src 'self'; script-src 'self'; style-src 'self'; style-src-attr 'unsafe-inline'; img-src 'self' data:; " +
         "font-src 'self'; connect-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
 
     public Task InvokeAsync(HttpContext http)

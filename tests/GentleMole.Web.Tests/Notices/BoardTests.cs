@@ -82,6 +82,7 @@ public class BoardTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.NotNull(wrong.Complaint("notice"));
         Assert.NotNull(wrong.Complaint("valid"));
         Assert.NotNull(night.Complaint("ends"));
+        Assert.Contains("Thu 26 Nov 09:30", (await browser.PageAsync("/jobs/2/notice")).Page.QuerySelector(".verdict-say")!.TextContent, StringComparison.Ordinal);
         Assert.Contains("48 hours on working days after the call", (await browser.PageAsync("/jobs/2/notice")).Page.QuerySelector(".verdict-why")!.TextContent, StringComparison.Ordinal);
         await browser.SendAsync("/place", "", [.. fields, ("notice", "2 wd"), ("valid", "14 d")]);
     }

@@ -36,7 +36,7 @@ public class BackupTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.True((await LogChain.VerifyAsync(store)).IsWhole);
         Assert.Equal("ok", await ScalarAsync(store, "PRAGMA integrity_check"));
         Assert.Equal(await ScalarAsync(store, "SELECT count(*) FROM Jobs"), await ScalarAsync(store, "SELECT count(*) FROM Log WHERE Subject LIKE 'Job:%' AND What = 'added'"));
-        Assert.Equal(PhotoBytes(), await File.ReadAllBytesAsync(Directory.GetFiles(Path.Combine(restored, "photos")).Single()));
+        Assert.Contains(Directory.GetFiles(Path.Combine(restored, "photos")), f => File.ReadAllBytes(f).SequenceEqual(PhotoBytes()));
         await using var again = new RestoredHost(restored);
         Assert.Contains("Lido car park", (await again.Browser("orla").PageAsync("/jobs")).Page.Body!.TextContent, StringComparison.Ordinal);
     }

@@ -21,12 +21,25 @@ export function waitingPlaces() {
 document.addEventListener('htmx:sendError', event => {
   const { elt, requestConfig } = event.detail;
   const form = elt?.closest?.('form');
-  const isEntry = form?.closest('.panel') && requestConfig?.verb === 'post' && elt === form && !/handler=\w*Judge/.test(requestConfig.path);
+  if (/handler=\w*Judge/.test(requestConfig?.path ?? '')) {
+    unjudged(elt);
+    return;
+  }
+  const isEntry = form?.closest('.panel') && requestConfig?.verb === 'post' && elt === form;
   if (isEntry) keep(form, requestConfig);
   else if (requestConfig?.verb !== 'post' || !form) say('No connection. What is open stays here; entries wait until it is back.');
 });
 addEventListener('online', () => flush());
 setInterval(() => waiting.length > 0 && flush(), RETRY);
+
+/** An old verdict must not stand beside new figures. */
+function unjudged(elt) {
+  const target = document.querySelector(elt.getAttribute('hx-target'));
+  const told = document.createElement('p');
+  told.className = 'told';
+  told.textContent = 'No connection: this is not judged. Keep it and decide when the verdict is back.';
+  target?.replaceChildren(told);
+}
 
 async function keep(form, config) {
   const fields = [...config.formData.entries()].filter(([name]) => name !== '__RequestVerificationToken');
@@ -130,7 +143,7 @@ function show() {
   const list = document.createElement('ol');
   for (const entry of waiting.slice(0, 6)) {
     const item = document.createElement('li');
-    item.textContent = entry.label + (entry.refused ? `. Not taken: ${entry.refused} ` : entry.note ? `. ${entry.note}` : '');
+    item.textContent = entry.label + (entry.refused ? `. Not taken: ${entry.refused} ` : entry.note ? `. ${entry.note}` : entry.person === document.body.dataset.person ? '' : '. Made by somebody else on this device; sent when they sign in.');
     if (entry.refused) item.append(button('Open it', () => reopen(entry)), button('Discard', () => remove(entry.id).then(load)));
     list.append(item);
   }
