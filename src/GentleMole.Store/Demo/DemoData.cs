@@ -53,6 +53,9 @@ public static class DemoData
         await DemoPhoto.PutAsync(db, lido, cancellation).ConfigureAwait(false);
         Book(db, [lido, floodlights], nowUtc, await db.Users.Where(u => u.UserName == "jem").Select(u => u.Id).SingleOrDefaultAsync(cancellation).ConfigureAwait(false));
         await db.SaveChangesAsync(cancellation).ConfigureAwait(false);
+        // The finished job went out with the head of the log as it stood.
+        floodlights.HandoverHead = await db.Log.OrderByDescending(e => e.Id).Select(e => e.Hash).FirstAsync(cancellation).ConfigureAwait(false);
+        await db.SaveChangesAsync(cancellation).ConfigureAwait(false);
         await transaction.CommitAsync(cancellation).ConfigureAwait(false);
     }
 

@@ -66,9 +66,9 @@ async function keep(form, config) {
 
 function labelOf(form) {
   const stage = document.querySelector('.panel')?.getAttribute('aria-label') ?? '';
-  const what = form.querySelector('legend')?.textContent ?? '';
+  const what = [form.querySelector('legend')?.textContent.toLowerCase(), form.elements.namedItem('name')?.value].filter(Boolean).join(', ');
   const place = [form.elements.east?.value, form.elements.north?.value].filter(Boolean).join(' E, ');
-  return `${stage}${place ? `: ${place} N` : what ? `: ${what.toLowerCase()}` : ''}`;
+  return `${stage}${place ? `: ${place} N` : what ? `: ${what}` : ''}`;
 }
 
 /** Sends what waits, one after the other; whatever stops one stops those behind it. */
