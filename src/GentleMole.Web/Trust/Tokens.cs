@@ -48,7 +48,7 @@ internal sealed class Tokens(MoleOptions options, IServiceScopeFactory scopes)
     {
         if (options.Demo && text == DemoToken)
         {
-            return new Admitted(0, "the demo's token", TokenScope.Full, null, true);
+            return new Admitted(0, "of the demo", TokenScope.Full, null, true);
         }
 
         var hash = HashOf(text);
