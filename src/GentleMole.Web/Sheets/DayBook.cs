@@ -1,4 +1,5 @@
 using GentleMole.Core.Days;
+using GentleMole.Core.Lines;
 using GentleMole.Core.Notices;
 using GentleMole.Core.Records;
 using GentleMole.Core.Site;
@@ -45,19 +46,10 @@ internal static class DayBook
         job.DigCorners.Count >= 3 ? DigArea.Area(job.DigCorners) : 0,
         job.DigRoute.Count >= 2 ? new Run(job.DigRoute).Length : job.DigCorners.Count >= 3 ? DigArea.Axis(job.DigCorners).Length : 0,
         job.Lines.Count,
-        job.Lines.Count(l => IsWithoutMetal(l.Material)),
+        job.Lines.Count(l => Materials.IsWithoutMetal(l.Material)),
         job.Traffic,
         job.Ground,
         recordsReady));
-
-    /// <summary>Clay, concrete, bare plastic: nothing to put a signal on.</summary>
-    private static bool IsWithoutMetal(string material)
-    {
-        var words = material.ToUpperInvariant();
-        var plain = words.Contains("CLAY", StringComparison.Ordinal) || words.Contains("CONCRETE", StringComparison.Ordinal) || words.Contains("PVC", StringComparison.Ordinal)
-            || words.Contains("ASBESTOS", StringComparison.Ordinal) || words.StartsWith("PE", StringComparison.Ordinal);
-        return plain && !words.Contains("TRACER", StringComparison.Ordinal);
-    }
 
     private static BookedVisit Booked(Visit visit, Job job, ListedJob listed)
     {

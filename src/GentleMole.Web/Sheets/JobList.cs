@@ -111,10 +111,9 @@ internal sealed class JobList(MoleDb db, PlaceClock clock, BoardCache cache)
             var jobClocks = clocks.Make(
                 j.ReceivedAt, j.DigPlanned,
                 own.Where(l => l is { Answer: LineAnswer.Marked, AnsweredAt: not null }).Select(l => (l.Owner, l.AnsweredAt!.Value)), asked);
-            var asbestos = materials[j.Id].Any(r => RecordWarnings.In(r.Material, r.Ducts, r.Source).Contains(RecordWarning.AsbestosCement))
-                || own.Exists(l => RecordWarnings.In(l.Material).Contains(RecordWarning.AsbestosCement));
-            var cautions = Cautions.Applying(new SiteFacts(
-                j.Traffic, j.Conditions, [.. own.Select(l => l.Kind).Distinct()], [.. kinds[j.Id]], asbestos));
+            var cautions = JobCautions.Of(
+                j.Traffic, j.Conditions, own.Select(l => l.Kind), kinds[j.Id],
+                materials[j.Id].SelectMany(r => new[] { r.Material, r.Ducts, r.Source }).Concat(own.Select(l => l.Material)));
             return new ListedJob(
                 j.Id, j.Name, j.Where, j.Digger, j.NoticeNumber,
                 new JobProgress(

@@ -63,13 +63,9 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, FitCache fits)
     public static async Task<WorkingCalendar> CalendarAsync(MoleDb db, CancellationToken cancellation) =>
         new((await db.Holidays.AsNoTracking().ToListAsync(cancellation)).Select(h => new Holiday(LocalDate.FromDateOnly(h.Date), h.Name)));
 
-    private static IReadOnlyList<SiteCaution> CautionsOf(Job job) => Cautions.Applying(new SiteFacts(
-        job.Traffic,
-        job.Conditions,
-        [.. job.Lines.Select(l => l.Kind).Distinct()],
-        [.. job.Features.Select(f => f.Kind).Distinct()],
-        job.Records.Exists(r => RecordWarnings.In(r.Material, r.Ducts, r.Source).Contains(RecordWarning.AsbestosCement))
-            || job.Lines.Exists(l => RecordWarnings.In(l.Material).Contains(RecordWarning.AsbestosCement))));
+    private static IReadOnlyList<SiteCaution> CautionsOf(Job job) => JobCautions.Of(
+        job.Traffic, job.Conditions, job.Lines.Select(l => l.Kind), job.Features.Select(f => f.Kind),
+        job.Records.SelectMany(r => new[] { r.Material, r.Ducts, r.Source }).Concat(job.Lines.Select(l => l.Material)));
 
     private SheetLine Judge(JobSheet sheet, SoughtLine line, List<Reading> readings)
     {

@@ -82,4 +82,25 @@ public class WalkTests
         Assert.Empty(RecordCheck.Questions([new(1, Seen(FeatureKind.Box, 20, 3))], records));
         Assert.Empty(RecordCheck.Questions([new(1, Seen(FeatureKind.Dip, 20, 3, UtilityKind.Water))], records));
     }
+
+    [Theory]
+    [InlineData(299, true)]
+    [InlineData(301, false)]
+    public void A_photo_stands_for_a_place_only_near_the_site(double metres, bool fits)
+    {
+        Assert.Equal(fits, PhotoPlace.Fits(new SitePoint(1000 + metres, 0), [new(1000, 0)]));
+        Assert.Equal(fits, PhotoPlace.Fits(new SitePoint(0, metres), []));
+    }
+
+    [Theory]
+    [InlineData("clay", true)]
+    [InlineData("PE 63", true)]
+    [InlineData("optical fibre in PVC", true)]
+    [InlineData("asbestos-cement", true)]
+    [InlineData("PE with tracer wire", false)]
+    [InlineData("ductile iron", false)]
+    [InlineData("copper", false)]
+    [InlineData("", false)]
+    public void A_material_tells_whether_a_signal_can_be_put_on(string material, bool without) =>
+        Assert.Equal(without, Materials.IsWithoutMetal(material));
 }

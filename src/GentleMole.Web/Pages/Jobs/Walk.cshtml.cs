@@ -21,12 +21,6 @@ internal sealed class WalkPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
 {
     private const int MostPoints = 100;
 
-    /// <summary>A photo's own position counts when it lies this near to the site.</summary>
-    private const double NearSiteMetres = 300;
-
-    /// <summary>Doubt of a position out of a phone's photo, 95 %.</summary>
-    private const double PhotoDoubtMetres = 8;
-
     /// <summary>Feature at hand; none for a new one.</summary>
     [BindProperty(SupportsGet = true, Name = "feature")]
     public int? FeatureId { get; set; }
@@ -86,7 +80,7 @@ internal sealed class WalkPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
 
         if (reader.IsGood && points.Count == 0 && PlaceOf(photo?.Facts) is { } place)
         {
-            (points, doubt) = ([place], doubt ?? PhotoDoubtMetres);
+            (points, doubt) = ([place], doubt ?? PhotoPlace.DoubtMetres);
         }
 
         if (reader.IsGood && points.Count == 0)
@@ -169,7 +163,6 @@ internal sealed class WalkPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
         }
 
         var place = Sheet.Job.Origin.ToSite(position);
-        var known = Sheet.Job.DigCorners.Concat(Sheet.Job.Features.SelectMany(f => f.Points)).Append(default);
-        return known.Min(p => p.DistanceTo(place)) <= NearSiteMetres ? place : null;
+        return PhotoPlace.Fits(place, Sheet.Job.DigCorners.Concat(Sheet.Job.Features.SelectMany(f => f.Points))) ? place : null;
     }
 }

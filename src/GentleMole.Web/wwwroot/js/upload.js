@@ -1,13 +1,12 @@
 // Files: their size is checked before they travel, and the way is shown.
 const MEGABYTE = 1_000_000;
-const most = { file: 30 * MEGABYTE, photo: 20 * MEGABYTE };
 
 export function openUploads() {
   document.addEventListener('change', event => {
     const input = event.target;
     if (input.type !== 'file') return;
     const file = input.files[0];
-    const limit = most[input.name];
+    const limit = Number(input.dataset.most);
     const old = input.parentElement.querySelector('.entry-error');
     old?.remove();
     if (file && limit && file.size > limit) {
