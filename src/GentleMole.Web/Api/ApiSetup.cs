@@ -87,6 +87,7 @@ internal static class ApiSetup
         var api = app.MapGroup(Base).RequireRateLimiting(Limit).AllowAnonymous();
         api.MapGroup("/bench").WithTags("Bench").MapBench();
         api.MapGroup("/bench").WithTags("Desk").MapDesk();
+        api.MapGroup("/bench").WithTags("Hookup").MapHookup();
         api.MapGroup("/jobs").WithTags("Jobs").MapJobs();
         app.MapOpenApi().AllowAnonymous();
     }

@@ -1,0 +1,167 @@
+using System.Numerics;
+using GentleMole.Core.Site;
+using Vector3 = GentleMole.Core.Site.Vector3;
+
+namespace GentleMole.Core.Fields;
+
+/// <summary>A straight wire with a current that has size and phase, amperes, from one point to another.</summary>
+public readonly record struct ComplexWire(Vector3 From, Vector3 To, Complex Amperes, double RadiusMetres);
+
+/// <summary>A place where current is let out into the soil (amperes; negative where it is taken in).</summary>
+public readonly record struct SoilOutlet(Vector3 Place, Complex Amperes);
+
+/// <summary>A coil seen from afar: its place and its moment, A·m².</summary>
+public sealed record Dipole(Vector3 Place, Vector3 Moment)
+{
+    /// <summary>Flux density, tesla: <c>μ0/4π·(3(m·r̂)r̂ − m)/r³</c>.</summary>
+    public Vector3 FieldAt(Vector3 point)
+    {
+        var r = point - Place;
+        var distance = Math.Max(r.Length, 0.05);
+        var unit = r * (1 / distance);
+        return ((unit * (3 * Moment.Dot(unit))) - Moment) * (Physics.Mu0 / (4 * Math.PI * distance * distance * distance));
+    }
+}
+
+/// <summary>Flux density with phase: the part in step with the source and the part a quarter turn behind, tesla.</summary>
+public readonly record struct FieldWithPhase(Vector3 InPhase, Vector3 Quadrature)
+{
+    /// <summary>Size of the component along a direction of unit length.</summary>
+    public double SizeAlong(Vector3 unit) => Math.Sqrt(Square(InPhase.Dot(unit)) + Square(Quadrature.Dot(unit)));
+
+    /// <summary>The component along a direction of unit length, with its phase.</summary>
+    public Complex Along(Vector3 unit) => new(InPhase.Dot(unit), Quadrature.Dot(unit));
+
+    private static double Square(double v) => v * v;
+}
+
+/// <summary>
+/// Field of a whole circuit above ground, soil included: closed-form Biot–Savart of every wire, plus for every current let
+/// into the uniform half-space the azimuthal field <c>−μ0I/(4πr)·(1 − (z+d)/√(r²+(z+d)²))</c> about the vertical through
+/// its place. Together they are the exact quasi-static field. Arrays are laid out for the vector unit of the processor.
+/// </summary>
+public sealed class CircuitField
+{
+    private readonly double[] _x, _y, _z, _ux, _uy, _uz, _length, _r2, _re, _im;
+    private readonly double[] _ox, _oy, _oz, _oRe, _oIm;
+    private readonly Dipole? _coil;
+
+    public CircuitField(IReadOnlyList<ComplexWire> wires, IReadOnlyList<SoilOutlet> outlets, Dipole? coil = null)
+    {
+        var kept = wires.Where(w => w.Amperes != 0 && (w.To - w.From).Length > 0).ToList();
+        var n = kept.Count;
+        (_x, _y, _z, _ux, _uy, _uz) = (new double[n], new double[n], new double[n], new double[n], new double[n], new double[n]);
+        (_length, _r2, _re, _im) = (new double[n], new double[n], new double[n], new double[n]);
+        for (var i = 0; i < n; i++)
+        {
+            var along = kept[i].To - kept[i].From;
+            _length[i] = along.Length;
+            (_x[i], _y[i], _z[i]) = (kept[i].From.East, kept[i].From.North, kept[i].From.Up);
+            (_ux[i], _uy[i], _uz[i]) = (along.East / _length[i], along.North / _length[i], along.Up / _length[i]);
+            _r2[i] = kept[i].RadiusMetres * kept[i].RadiusMetres;
+            (_re[i], _im[i]) = (kept[i].Amperes.Real * Physics.Mu0 / (4 * Math.PI), kept[i].Amperes.Imaginary * Physics.Mu0 / (4 * Math.PI));
+        }
+
+        var leaking = outlets.Where(o => o.Amperes != 0).ToList();
+        _ox = [.. leaking.Select(o => o.Place.East)];
+        _oy = [.. leaking.Select(o => o.Place.North)];
+        _oz = [.. leaking.Select(o => -o.Place.Up)];
+        _oRe = [.. leaking.Select(o => -o.Amperes.Real * Physics.Mu0 / (4 * Math.PI))];
+        _oIm = [.. leaking.Select(o => -o.Amperes.Imaginary * Physics.Mu0 / (4 * Math.PI))];
+        _coil = coil;
+    }
+
+    /// <summary>Flux density at a point on or above the ground (east, north, up).</summary>
+    public FieldWithPhase At(Vector3 point)
+    {
+        var sum = new Sums();
+        var lanes = Vector<double>.Count;
+        var i = 0;
+        for (; i <= _x.Length - lanes; i += lanes)
+        {
+            Wires(ref sum, point, i);
+        }
+
+        var (inPhase, quadrature) = sum.Total();
+        for (; i < _x.Length; i++)
+        {
+            var wire = new WireSegment(
+                new(_x[i], _y[i], _z[i]), new(_x[i] + (_ux[i] * _length[i]), _y[i] + (_uy[i] * _length[i]), _z[i] + (_uz[i] * _length[i])),
+                4 * Math.PI / Physics.Mu0, Math.Sqrt(_r2[i]));
+            var field = wire.FieldAt(point);
+            inPhase += field * _re[i];
+            quadrature += field * _im[i];
+        }
+
+        var soil = new Sums();
+        for (i = 0; i <= _ox.Length - lanes; i += lanes)
+        {
+            Outlets(ref soil, point, i);
+        }
+
+        var (soilIn, soilQuad) = soil.Total();
+        for (; i < _ox.Length; i++)
+        {
+            var (dx, dy, z) = (point.East - _ox[i], point.North - _oy[i], point.Up + _oz[i]);
+            var r2 = Math.Max((dx * dx) + (dy * dy), 1e-12);
+            var factor = (1 - (z / Math.Sqrt(r2 + (z * z)))) / r2;
+            var azimuthal = new Vector3(-dy * factor, dx * factor, 0);
+            soilIn += azimuthal * _oRe[i];
+            soilQuad += azimuthal * _oIm[i];
+        }
+
+        inPhase += soilIn;
+        quadrature += soilQuad;
+        if (_coil is not null)
+        {
+            inPhase += _coil.FieldAt(point);
+        }
+
+        return new FieldWithPhase(inPhase, quadrature);
+    }
+
+    private void Wires(ref Sums sum, Vector3 point, int i)
+    {
+        var (ux, uy, uz) = (new Vector<double>(_ux, i), new Vector<double>(_uy, i), new Vector<double>(_uz, i));
+        var dx = new Vector<double>(point.East) - new Vector<double>(_x, i);
+        var dy = new Vector<double>(point.North) - new Vector<double>(_y, i);
+        var dz = new Vector<double>(point.Up) - new Vector<double>(_z, i);
+        var s1 = (dx * ux) + (dy * uy) + (dz * uz);
+        var s2 = s1 - new Vector<double>(_length, i);
+        var (rx, ry, rz) = (dx - (s1 * ux), dy - (s1 * uy), dz - (s1 * uz));
+        var r2 = Vector.Max((rx * rx) + (ry * ry) + (rz * rz), new Vector<double>(_r2, i));
+        var k = ((s1 / Vector.SquareRoot((s1 * s1) + r2)) - (s2 / Vector.SquareRoot((s2 * s2) + r2))) / r2;
+        sum.Add(
+            k * ((uy * rz) - (uz * ry)), k * ((uz * rx) - (ux * rz)), k * ((ux * ry) - (uy * rx)),
+            new Vector<double>(_re, i), new Vector<double>(_im, i));
+    }
+
+    private void Outlets(ref Sums sum, Vector3 point, int i)
+    {
+        var dx = new Vector<double>(point.East) - new Vector<double>(_ox, i);
+        var dy = new Vector<double>(point.North) - new Vector<double>(_oy, i);
+        var z = new Vector<double>(point.Up) + new Vector<double>(_oz, i);
+        var r2 = Vector.Max((dx * dx) + (dy * dy), new Vector<double>(1e-12));
+        var k = (Vector<double>.One - (z / Vector.SquareRoot(r2 + (z * z)))) / r2;
+        sum.Add(-dy * k, dx * k, Vector<double>.Zero, new Vector<double>(_oRe, i), new Vector<double>(_oIm, i));
+    }
+
+    private struct Sums
+    {
+        private Vector<double> _ax, _ay, _az, _bx, _by, _bz;
+
+        public void Add(Vector<double> x, Vector<double> y, Vector<double> z, Vector<double> re, Vector<double> im)
+        {
+            _ax += x * re;
+            _ay += y * re;
+            _az += z * re;
+            _bx += x * im;
+            _by += y * im;
+            _bz += z * im;
+        }
+
+        public readonly (Vector3 InPhase, Vector3 Quadrature) Total() => (
+            new Vector3(Vector.Sum(_ax), Vector.Sum(_ay), Vector.Sum(_az)),
+            new Vector3(Vector.Sum(_bx), Vector.Sum(_by), Vector.Sum(_bz)));
+    }
+}

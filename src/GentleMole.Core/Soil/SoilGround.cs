@@ -1,0 +1,30 @@
+namespace GentleMole.Core.Soil;
+
+/// <summary>Soil as people name it, with a usual resistivity; editable everywhere it is used.</summary>
+public enum SoilKind
+{
+    WetClay,
+    Loam,
+    MoistSand,
+    DrySand,
+    Rock,
+}
+
+/// <summary>Uniform ground.</summary>
+/// <param name="ResistivityOhmMetres">Resistivity ρ, Ω·m.</param>
+public sealed record SoilGround(double ResistivityOhmMetres)
+{
+    /// <summary>Least and most that soil can be: brine-soaked clay, dry rock.</summary>
+    public const double LeastOhmMetres = 0.1;
+
+    public const double MostOhmMetres = 1e6;
+
+    public static SoilGround Of(SoilKind kind) => new(kind switch
+    {
+        SoilKind.WetClay => 20,
+        SoilKind.Loam => 80,
+        SoilKind.MoistSand => 250,
+        SoilKind.DrySand => 1500,
+        _ => 4000,
+    });
+}
