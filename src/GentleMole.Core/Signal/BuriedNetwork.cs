@@ -37,6 +37,9 @@ public sealed record NetworkLine(
     /// <summary>Radius that bounds fields where no conductor is given.</summary>
     private const double RadiusUnknown = 0.005;
 
+    /// <summary>Corners; not to be changed on a copy, since the length is taken from them once.</summary>
+    public IReadOnlyList<Vector3> Points { get; } = Points;
+
     public double RadiusMetres => Conductor?.RadiusMetres ?? RadiusUnknown;
 
     /// <summary>Length along the line in three dimensions: its chainage at the end.</summary>

@@ -7,7 +7,7 @@ namespace GentleMole.Core.Signal;
 
 /// <summary>
 /// A cut network at one frequency, factored once: unknowns are the potentials of its nodes and the currents of its segments
-/// and bonds (modified nodal analysis, π sections, distributed mutual impedances). Every source is then one
+/// and bonds (modified nodal analysis, exact π sections, distributed mutual impedances). Every source is then one
 /// back-substitution. Immutable once made; safe to use from several threads.
 /// </summary>
 public sealed class NetworkSolver
@@ -45,10 +45,13 @@ public sealed class NetworkSolver
         {
             var segment = mesh.Segments[i];
             var line = mesh.Network.Lines[segment.Line];
-            shunt[i] = ShuntOf(line, segment.DepthMetres, hertz, mesh) * segment.LengthMetres / 2;
+            var series = SeriesOf(line, segment.DepthMetres, hertz, mesh) * segment.LengthMetres;
+            var leak = ShuntOf(line, segment.DepthMetres, hertz, mesh) * segment.LengthMetres;
+            var (lengthened, shortened) = ExactPi(series * leak);
+            shunt[i] = leak / 2 * shortened;
             diagonal[segment.From] += shunt[i];
             diagonal[segment.To] += shunt[i];
-            diagonal[nodes + i] = -SeriesOf(line, segment.DepthMetres, hertz, mesh) * segment.LengthMetres;
+            diagonal[nodes + i] = -series * lengthened;
             entries.Add((segment.From, nodes + i, 1));
             entries.Add((segment.To, nodes + i, -1));
         }
@@ -191,6 +194,21 @@ public sealed class NetworkSolver
         var distance = Math.Max(r.Length, 0.05);
         var potential = coil.Moment.Cross(r) * (Physics.Mu0 / (4 * Math.PI * distance * distance * distance));
         return new Complex(0, -2 * Math.PI * Hertz * potential.Dot(along));
+    }
+
+    /// <summary>
+    /// Factors that make a π section of lumped elements the exact one of a uniform line: sinh θ/θ on the series impedance,
+    /// tanh(θ/2)/(θ/2) on the shunts, θ² = zy·Δx². Without them a line near resonance is off by more than its segments are short.
+    /// </summary>
+    private static (Complex Series, Complex Shunt) ExactPi(Complex squared)
+    {
+        if (squared.Magnitude < 0.01)
+        {
+            return (1 + (squared / 6) + (squared * squared / 120), 1 - (squared / 12) + (squared * squared / 120));
+        }
+
+        var theta = Complex.Sqrt(squared);
+        return theta.Real > 20 ? (Complex.Exp(20) / 40, 2 / theta) : (Complex.Sinh(theta) / theta, Complex.Tanh(theta / 2) / (theta / 2));
     }
 
     private static Complex SeriesOf(NetworkLine line, double depth, double hertz, NetworkMesh mesh) => line.Series is { } given

@@ -34,6 +34,11 @@ public static class DigArea
             : [new FieldError(field, "The outline of the dig area crosses itself. Give the corners in order, round the edge.")];
     }
 
+    /// <summary>True when a place lies inside a ring of corners; nothing lies in fewer than three.</summary>
+    public static bool Holds(IReadOnlyList<SitePoint> corners, SitePoint place) =>
+        corners.Count >= 3 && RayCrossingCounter.LocatePointInRing(
+            new Coordinate(place.East, place.North), [.. corners.Append(corners[0]).Select(c => new Coordinate(c.East, c.North))]) != Location.Exterior;
+
     /// <summary>
     /// The area of a trench or bore: a strip of a width round its middle line and its laterals. Errors at the field of the
     /// route or of the laterals.

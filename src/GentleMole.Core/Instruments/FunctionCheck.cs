@@ -1,0 +1,74 @@
+namespace GentleMole.Core.Instruments;
+
+/// <summary>State of an instrument on a day.</summary>
+public enum CheckState
+{
+    Good,
+
+    /// <summary>No function check today.</summary>
+    NotCheckedToday,
+
+    /// <summary>Today's check was outside its limits.</summary>
+    Failed,
+
+    /// <summary>The calibration has run out.</summary>
+    CalibrationOver,
+}
+
+/// <summary>A function check: depths read over a known line, several times.</summary>
+/// <param name="KnownDepthMetres">True depth to the centre.</param>
+/// <param name="ReadMetres">Depths shown, at least three.</param>
+public sealed record FunctionCheck(double KnownDepthMetres, IReadOnlyList<double> ReadMetres)
+{
+    public const int LeastReadings = 3;
+
+    /// <summary>Usual limits: mean within 5 % and 3 cm of the truth, scatter within 3 % and 2 cm.</summary>
+    public const double MostBias = 0.05;
+
+    public const double MostScatter = 0.03;
+
+    public double MeanMetres => ReadMetres.Average();
+
+    public double BiasMetres => MeanMetres - KnownDepthMetres;
+
+    /// <summary>Standard deviation of the readings.</summary>
+    public double ScatterMetres => Math.Sqrt(ReadMetres.Sum(r => (r - MeanMetres) * (r - MeanMetres)) / (ReadMetres.Count - 1));
+
+    public double BiasLimitMetres => Math.Max(0.03, MostBias * KnownDepthMetres);
+
+    public double ScatterLimitMetres => Math.Max(0.02, MostScatter * KnownDepthMetres);
+
+    public bool IsTrue => Math.Abs(BiasMetres) <= BiasLimitMetres;
+
+    public bool IsSteady => ScatterMetres <= ScatterLimitMetres;
+
+    public bool Passed => IsTrue && IsSteady;
+
+    /// <summary>Wrong entries by field.</summary>
+    public static Result<FunctionCheck> Of(double? known, IReadOnlyList<double> read)
+    {
+        var errors = new List<FieldError>();
+        if (known is not (> 0.05 and < 10))
+        {
+            errors.Add(new FieldError("known", "Say how deep the known line is, to its centre: from 0.05 to 10 m."));
+        }
+
+        if (read.Count < LeastReadings)
+        {
+            errors.Add(new FieldError("read", $"Type at least {LeastReadings} depths that the receiver showed; one reading tells nothing of repeatability."));
+        }
+        else if (read.Any(r => r is not (> 0 and < 20)))
+        {
+            errors.Add(new FieldError("read", "Each depth must be more than 0 and less than 20 m."));
+        }
+
+        return errors.Count > 0 ? errors : new FunctionCheck(known!.Value, read);
+    }
+
+    /// <summary>State on a day, from the calibration's last day and the latest check.</summary>
+    public static CheckState StateOn(DateOnly today, DateOnly? calibrationEnds, DateOnly? checkedOn, bool checkPassed) =>
+        calibrationEnds < today ? CheckState.CalibrationOver
+        : checkedOn != today ? CheckState.NotCheckedToday
+        : checkPassed ? CheckState.Good
+        : CheckState.Failed;
+}

@@ -1,0 +1,106 @@
+using GentleMole.Core.Lines;
+using GentleMole.Core.Site;
+
+namespace GentleMole.Core.Signal;
+
+/// <summary>What the surface is where a stake might be driven.</summary>
+public enum Surface
+{
+    Unknown,
+    Building,
+    Paved,
+    Soil,
+}
+
+/// <summary>An outline on the site with its surface.</summary>
+public sealed record SurfaceArea(Surface Surface, IReadOnlyList<SitePoint> Corners);
+
+/// <summary>Why a stake may not be driven at a place.</summary>
+public enum StakeRefusal
+{
+    OnBuilding,
+    OnPaving,
+
+    /// <summary>A service so shallow that the rod could reach it.</summary>
+    ShallowService,
+
+    /// <summary>Beside the earth of a power installation.</summary>
+    PowerEarth,
+
+    /// <summary>The lead would have to go through a building.</summary>
+    LeadBlocked,
+}
+
+/// <summary>Where the stake may stand, and the sensible places to try.</summary>
+/// <param name="AllPaved">The site is paved where nothing else is drawn.</param>
+/// <param name="PowerEarths">Cabinets, poles and lights of the power network.</param>
+public sealed record StakeGround(
+    SupposedGround Ground, IReadOnlyList<SurfaceArea> Areas, bool AllPaved, IReadOnlyList<SitePoint> PowerEarths)
+{
+    /// <summary>Clear distance from a shallow service, sideways; its place is only as good as its record.</summary>
+    public const double ClearOfServiceMetres = 1.0;
+
+    /// <summary>A service with its centre less than this below the tip of the rod is shallow.</summary>
+    public const double BelowTipMetres = 0.4;
+
+    public const double ClearOfPowerEarthMetres = 3;
+
+    private static readonly double[] Turns = [0, -18, 18];
+    private static readonly double[] Parts = [1, 0.7];
+
+    /// <summary>Why the stake may not stand here; null when it may.</summary>
+    public StakeRefusal? Refuses(SitePoint connection, SitePoint stake, double drivenMetres)
+    {
+        if (SurfaceAt(stake) is var surface && surface == Surface.Building)
+        {
+            return StakeRefusal.OnBuilding;
+        }
+
+        if (PowerEarths.Any(e => e.DistanceTo(stake) < ClearOfPowerEarthMetres))
+        {
+            return StakeRefusal.PowerEarth;
+        }
+
+        if (Ground.Lines.Any(l => l.DepthMetres < drivenMetres + BelowTipMetres && l.Run.Project(stake).Foot.DistanceTo(stake) < ClearOfServiceMetres))
+        {
+            return StakeRefusal.ShallowService;
+        }
+
+        if (surface == Surface.Paved || (surface == Surface.Unknown && AllPaved))
+        {
+            return StakeRefusal.OnPaving;
+        }
+
+        var lead = new Run([connection, connection.DistanceTo(stake) < 0.01 ? stake + new SitePoint(0.01, 0) : stake]);
+        return Areas.Any(a => a.Surface == Surface.Building && lead.CrossingsWith(new Run([.. a.Corners, a.Corners[0]])).Count > 0)
+            ? StakeRefusal.LeadBlocked
+            : null;
+    }
+
+    /// <summary>Places to try, best laid first: both sides, square and a little off it, the whole lead and part of it.</summary>
+    public IReadOnlyList<SitePoint> Spots(SitePoint connection, SupposedLine target, double leadMetres, double drivenMetres, int most)
+    {
+        var ahead = target.Run.DirectionAt(target.Run.Project(connection).ChainageMetres);
+        var others = Ground.Lines.Where(l => l.Id != target.Id).Select(l => new KnownLine(l.Name, l.Run)).ToList();
+        var spots = new List<(SitePoint Spot, int Faults, double Off, double Away)>();
+        foreach (var side in new[] { 1, -1 })
+        {
+            foreach (var part in Parts)
+            {
+                foreach (var turn in Turns)
+                {
+                    var spot = connection + (SitePoint.FromAzimuth((ahead.Right * side).AzimuthDegrees + turn) * (leadMetres * part));
+                    if (Refuses(connection, spot, drivenMetres) is null)
+                    {
+                        spots.Add((spot, StakePlacement.Judge(connection, spot, target.Run, others).Count, Math.Abs(turn), leadMetres * part));
+                    }
+                }
+            }
+        }
+
+        return [.. spots.OrderBy(s => s.Faults).ThenBy(s => s.Off).ThenByDescending(s => s.Away).Take(most).Select(s => s.Spot)];
+    }
+
+    private Surface SurfaceAt(SitePoint place) => Areas.Where(a => DigArea.Holds(a.Corners, place)).Select(a => a.Surface)
+        .OrderBy(s => s switch { Surface.Building => 0, Surface.Soil => 1, Surface.Paved => 2, _ => 3 }).FirstOrDefault();
+}
