@@ -33,6 +33,16 @@ public sealed class MoleDb(DbContextOptions<MoleDb> options, ChangeContext chang
 
     public DbSet<Settlement> Settlements => Set<Settlement>();
 
+    public DbSet<LineModel> LineModels => Set<LineModel>();
+
+    public DbSet<LineTie> Ties => Set<LineTie>();
+
+    public DbSet<Instrument> Instruments => Set<Instrument>();
+
+    public DbSet<InstrumentCheck> Checks => Set<InstrumentCheck>();
+
+    public DbSet<GuideEntry> Guide => Set<GuideEntry>();
+
     public DbSet<OwnerRow> Owners => Set<OwnerRow>();
 
     public DbSet<RecordRequest> Requests => Set<RecordRequest>();
@@ -121,6 +131,9 @@ public sealed class MoleDb(DbContextOptions<MoleDb> options, ChangeContext chang
             job.HasMany(j => j.Records).WithOne().HasForeignKey(r => r.JobId);
             job.HasMany(j => j.Acks).WithOne().HasForeignKey(a => a.JobId);
             job.HasMany(j => j.Settlements).WithOne().HasForeignKey(s => s.JobId);
+            job.HasMany(j => j.LineModels).WithOne().HasForeignKey(m => m.JobId);
+            job.HasMany(j => j.Ties).WithOne().HasForeignKey(t => t.JobId);
+            job.Property(j => j.SoilOhmMetres).HasDefaultValue(80.0);
             job.HasIndex(j => j.NoticeNumber).IsUnique().HasFilter("NoticeNumber <> ''");
         });
         builder.Entity<SoughtLine>(line =>
@@ -130,7 +143,19 @@ public sealed class MoleDb(DbContextOptions<MoleDb> options, ChangeContext chang
             hookup.Ignore(h => h.Connection).Ignore(h => h.Stake);
             hookup.HasMany(h => h.Readings).WithOne().HasForeignKey(r => r.HookupId);
             hookup.HasOne<SoughtLine>().WithMany().HasForeignKey(h => h.LineId);
+            hookup.Property(h => h.Wires).HasConversion(AsJson<Core.Signal.WireTrial>(), Compared<Core.Signal.WireTrial>()).HasDefaultValueSql("'[]'");
+            hookup.Property(h => h.ArcBearings).HasConversion(AsJson<double>(), Compared<double>()).HasDefaultValueSql("'[]'");
         });
+        builder.Entity<LineModel>().Property(m => m.Points).HasConversion(AsJson<SitePoint>(), Compared<SitePoint>());
+        builder.Entity<LineTie>().Ignore(t => t.IsJoint);
+        builder.Entity<Instrument>(instrument =>
+        {
+            instrument.Property(i => i.FrequenciesHertz).HasConversion(AsJson<double>(), Compared<double>());
+            instrument.Property(i => i.StepsMilliamps).HasConversion(AsJson<double>(), Compared<double>());
+            instrument.HasMany(i => i.Checks).WithOne().HasForeignKey(c => c.InstrumentId);
+        });
+        builder.Entity<InstrumentCheck>().Property(c => c.ReadMetres).HasConversion(AsJson<double>(), Compared<double>());
+        builder.Entity<GuideEntry>().HasIndex(g => g.Kind).IsUnique();
         builder.Entity<Reading>(reading =>
         {
             reading.Property(r => r.Id).ValueGeneratedNever();

@@ -10,6 +10,15 @@ public enum Metal
     Iron,
 }
 
+/// <summary>Coatings that have a usual value.</summary>
+public enum CoatingKind
+{
+    Bare,
+    Polyethylene,
+    Bitumen,
+    PaperLead,
+}
+
 /// <summary>What lies between the metal and the soil.</summary>
 /// <param name="OhmSquareMetres">Leakage resistance of the coating, Ω·m²; zero for bare metal.</param>
 /// <param name="ThicknessMetres">Its thickness.</param>
@@ -27,6 +36,14 @@ public sealed record Coating(double OhmSquareMetres, double ThicknessMetres, dou
 
     /// <summary>A lead sheath under impregnated paper and jute, long in the ground.</summary>
     public static Coating PaperLead { get; } = new(10, 0.003, 4);
+
+    public static Coating Of(CoatingKind kind) => kind switch
+    {
+        CoatingKind.Polyethylene => Polyethylene,
+        CoatingKind.Bitumen => Bitumen,
+        CoatingKind.PaperLead => PaperLead,
+        _ => Bare,
+    };
 
     /// <summary>True for bare metal: the coating adds nothing.</summary>
     public bool IsBare => OhmSquareMetres <= 0;

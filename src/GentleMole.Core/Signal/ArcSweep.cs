@@ -4,7 +4,7 @@ namespace GentleMole.Core.Signal;
 
 /// <summary>A response met on the circle round the hookup.</summary>
 /// <param name="BearingDegrees">From the hookup, clockwise from north.</param>
-/// <param name="Part">Its size as a part of the strongest.</param>
+/// <param name="Part">Its size as a part of the strongest that is not the stake or its lead.</param>
 /// <param name="Line">The line that crosses the circle there; null for the lead, the stake or nothing on the sheet.</param>
 /// <param name="OfStake">True where the lead or the stake is what is heard.</param>
 public sealed record ArcResponse(double BearingDegrees, double Nanotesla, double Part, string? Line, bool OfStake);
@@ -46,10 +46,15 @@ public static class ArcSweep
             around[bearing] = 1e9 * field.At(new Vector3(place.East, place.North, HookupPrediction.TipMetres)).SizeAlong(new Vector3(walk.East, walk.North, 0));
         }
 
-        var strongest = around.Max();
-        var responses = Enumerable.Range(0, 360)
-            .Where(b => around[b] >= LeastPart * strongest && around[b] > around[(b + 359) % 360] && around[b] >= around[(b + 1) % 360] && Stands(around, b))
-            .Select(b => Told(b, around[b], strongest, centre, radiusMetres, solved, ground))
+        var maxima = Enumerable.Range(0, 360)
+            .Where(b => around[b] > around[(b + 359) % 360] && around[b] >= around[(b + 1) % 360] && Stands(around, b))
+            .Select(b => Told(b, around[b], centre, radiusMetres, solved, ground))
+            .ToList();
+
+        // The lead on the ground drowns everything where the circle crosses it; lines are measured against each other.
+        var strongest = maxima.Where(m => !m.OfStake).Select(m => m.Nanotesla).DefaultIfEmpty(around.Max()).Max();
+        var responses = maxima.Where(m => m.Nanotesla >= LeastPart * strongest)
+            .Select(m => m with { Part = strongest > 0 ? m.Nanotesla / strongest : 0 })
             .OrderByDescending(r => r.Part)
             .ToList();
         return new ArcExpected(centre, radiusMetres, around, responses);
@@ -100,7 +105,7 @@ public static class ArcSweep
         return around[bearing] > StandsOut * Math.Max(Lowest(1), Lowest(-1));
     }
 
-    private static ArcResponse Told(int bearing, double response, double strongest, SitePoint centre, double radius, SolvedNetwork solved, SupposedGround ground)
+    private static ArcResponse Told(int bearing, double response, SitePoint centre, double radius, SolvedNetwork solved, SupposedGround ground)
     {
         var place = centre + (SitePoint.FromAzimuth(bearing) * radius);
         if (solved.Source is DirectSource direct)
@@ -108,7 +113,7 @@ public static class ArcSweep
             var lead = new Run([solved.Network.Line(direct.At.Line).At(direct.At.ChainageMetres) is var p ? new SitePoint(p.East, p.North) : default, direct.Stake.Place]);
             if (lead.Project(place).Foot.DistanceTo(place) < OfLineMetres)
             {
-                return new ArcResponse(bearing, response, response / strongest, null, true);
+                return new ArcResponse(bearing, response, 1, null, true);
             }
         }
 
@@ -117,7 +122,7 @@ public static class ArcSweep
             .Select(l => (Line: l, Away: l.Run.Project(place) is var s ? s.Foot.DistanceTo(place) : 0, At: l.Run.Project(place).ChainageMetres))
             .Where(l => l.Away < Math.Max(OfLineMetres, l.Line.DepthMetres))
             .MaxBy(l => solved.CurrentAt(l.Line.Id, SupposedGround.Before(l.Line) + l.At).Magnitude / l.Line.DepthMetres);
-        return new ArcResponse(bearing, response, response / strongest, line.Line?.Id, false);
+        return new ArcResponse(bearing, response, 1, line.Line?.Id, false);
     }
 
     private static double Apart(double a, double b) => Math.Abs((((a - b) % 360) + 540) % 360 - 180);

@@ -151,7 +151,7 @@ public static class HookupPlanner
     }
 
     /// <summary>One hookup solved at the setting it was given.</summary>
-    public static Result<HookupPrediction> Predict(PlannerTask task, HookupTry hookup)
+    public static Result<PredictedHookup> Predict(PlannerTask task, HookupTry hookup)
     {
         var source = hookup.Source(task.Ground, task.Transmitter);
         var network = task.Ground.Network();
@@ -161,9 +161,13 @@ public static class HookupPlanner
         }
 
         var solver = NetworkSolver.Of(new NetworkMesh(network, Cutting.For(source)), hookup.Hertz);
-        return solver.IsGood
-            ? HookupPrediction.Of(hookup, solver.Value.Solve(source), task.Ground, task.Work, task.Transmitter, task.Receiver)
-            : solver.Errors.ToList();
+        if (!solver.IsGood)
+        {
+            return solver.Errors.ToList();
+        }
+
+        var solved = solver.Value.Solve(source);
+        return new PredictedHookup(HookupPrediction.Of(hookup, solved, task.Ground, task.Work, task.Transmitter, task.Receiver), solved);
     }
 
     /// <summary>The lowest setting that follows the whole work with something in reserve; the highest when none does.</summary>
@@ -177,7 +181,7 @@ public static class HookupPlanner
         }
 
         // Everything is proportional to the current sent, so the setting that is needed follows from one solution.
-        var sent = full.Solved.Shown.Amperes!.Value * 1000;
+        var sent = full.Shown.Amperes!.Value * 1000;
         var needed = sent * Reserve / full.Margin;
         var step = task.Transmitter.StepsMilliamps.Where(s => s >= needed).DefaultIfEmpty(hookup.SetMilliamps).Min();
         return At(hookup with { SetMilliamps = step }, direct with { Drive = direct.Drive with { SetAmperes = step / 1000 } });
@@ -293,7 +297,7 @@ public static class HookupPlanner
         var method = p.Try.Method switch { HookupMethod.Direct => 1.0, HookupMethod.Clamp => 0.93, HookupMethod.Passive => 0.6, _ => 0.55 };
         var limits = new CircuitLimits();
         var circuit = p.Try.Method != HookupMethod.Direct ? 1
-            : p.Solved.Shown.LoopOhms is not { } ohms ? 0.3
+            : p.Shown.LoopOhms is not { } ohms ? 0.3
             : ohms <= limits.GoodOhms ? 1 : ohms <= limits.WeakOhms ? 0.85 : ohms <= limits.StopOhms ? 0.5 : 0.1;
         var neighbour = p.Worst is { } worst ? 1 / (1 + Math.Max(0, worst.Part - 0.2)) : 1;
         var habit = task.Habit == FirstFrequency.Medium && p.Try.Hertz is >= 4000 and <= 40_000 ? 1.03 : 1;

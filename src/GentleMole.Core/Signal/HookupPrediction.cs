@@ -33,7 +33,8 @@ public sealed record HookupPrediction
 
     public required HookupTry Try { get; init; }
 
-    public required SolvedNetwork Solved { get; init; }
+    /// <summary>What the transmitter would show.</summary>
+    public required SourceShown Shown { get; init; }
 
     /// <summary>Current on the target where the work begins and ends, and the least within it, mA.</summary>
     public required double StartMilliamps { get; init; }
@@ -88,7 +89,7 @@ public sealed record HookupPrediction
         return new HookupPrediction
         {
             Try = hookup,
-            Solved = solved,
+            Shown = solved.Shown,
             StartMilliamps = 1000 * Current(target, outward > 0 ? work.FromMetres : work.ToMetres),
             EndMilliamps = 1000 * Current(target, outward > 0 ? work.ToMetres : work.FromMetres),
             LeastMilliamps = 1000 * least,
@@ -145,3 +146,6 @@ public sealed record HookupPrediction
         return outward > 0 ? length - from : from;
     }
 }
+
+/// <summary>A prediction with the currents it was read from.</summary>
+public sealed record PredictedHookup(HookupPrediction Prediction, SolvedNetwork Solved);

@@ -42,7 +42,7 @@ public static class WhyCards
         var here = target.Run.Project(hookup.At).ChainageMetres;
         var forward = task.Work.FromMetres + task.Work.ToMetres >= 2 * here;
         var other = Nearest(task, target);
-        double? Far(SupposedGround ground, double hertz) => Solve(task with { Ground = ground }, hookup with { Hertz = hertz })?.EndMilliamps;
+        double? Far(SupposedGround ground, double hertz) => Solve(task with { Ground = ground }, hookup with { Hertz = hertz })?.Prediction.EndMilliamps;
         SupposedGround FarEnd(SupposedEnd end) => task.Ground.With(target.Id, l => forward ? l with { End = end } : l with { Start = end });
         var medium = FrequencyMatch.Common(task.Transmitter, task.Receiver).Where(f => f > hookup.Hertz).DefaultIfEmpty(hookup.Hertz).First();
         void Add(WhyKind kind, bool supposed, double? without, double? with, double? remedy = null, string? line = null, double? hertz = null)
@@ -92,7 +92,7 @@ public static class WhyCards
         return cards;
     }
 
-    private static HookupPrediction? Solve(PlannerTask task, HookupTry hookup) =>
+    private static PredictedHookup? Solve(PlannerTask task, HookupTry hookup) =>
         HookupPlanner.Predict(task, hookup) is { IsGood: true } solved ? solved.Value : null;
 
     private static SolvedNetwork? SolveSource(SupposedGround ground, SignalSource source, double hertz) =>

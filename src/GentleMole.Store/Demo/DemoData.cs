@@ -45,11 +45,18 @@ public static class DemoData
                 new HolidayRow { Date = new DateOnly(year, 12, 26), Name = "Boxing Day" });
         }
 
+        var instruments = DemoInstruments.All(nowUtc);
+        db.Instruments.AddRange(instruments);
         var (lido, floodlights) = (LidoJob.Make(nowUtc), FloodlightsJob.Make(nowUtc));
         db.Jobs.AddRange(lido, Footbridge(nowUtc), floodlights);
         await db.SaveChangesAsync(cancellation).ConfigureAwait(false);
         LidoJob.Work(lido, nowUtc);
         FloodlightsJob.Work(floodlights, nowUtc);
+        foreach (var hookup in lido.Hookups)
+        {
+            (hookup.TransmitterId, hookup.ReceiverId) = (instruments[0].Id, instruments[2].Id);
+        }
+
         await DemoPhoto.PutAsync(db, lido, cancellation).ConfigureAwait(false);
         Book(db, [lido, floodlights], nowUtc, await db.Users.Where(u => u.UserName == "jem").Select(u => u.Id).SingleOrDefaultAsync(cancellation).ConfigureAwait(false));
         await db.SaveChangesAsync(cancellation).ConfigureAwait(false);

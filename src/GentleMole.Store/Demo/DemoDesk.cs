@@ -1,5 +1,6 @@
 using GentleMole.Core.Lines;
 using GentleMole.Core.Records;
+using GentleMole.Core.Signal;
 using GentleMole.Core.Walk;
 using GentleMole.Store.Model;
 
@@ -34,6 +35,8 @@ internal static class DemoDesk
             Seen(FeatureKind.Chamber, "J2", UtilityKind.Communications, "concrete", 59.4, 3, nowUtc),
             Seen(FeatureKind.Light, "L 7", UtilityKind.Electric, "steel", 28.5, 8.1, nowUtc),
             new SiteFeature { Name = "", Shape = FeatureShape.Line, Kind = FeatureKind.Scar, Points = [new(38.2, 10.2), new(37.6, 22.5)], Note = "tarmac patch, 0.4 m wide", PlacedBy = "Jem Trewin", PlacedAt = nowUtc.AddHours(-6) },
+            new SiteFeature { Name = "verge", Shape = FeatureShape.Outline, Surface = Surface.Soil, Points = [new(5, 2.8), new(68, 2.8), new(68, 6.2), new(5, 6.2)] },
+            new SiteFeature { Name = "bed", Shape = FeatureShape.Outline, Surface = Surface.Soil, Points = [new(52.4, 9.6), new(56, 9.6), new(56, 13.4), new(52.4, 13.4)] },
         ]);
     }
 

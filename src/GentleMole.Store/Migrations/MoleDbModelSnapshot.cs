@@ -177,6 +177,9 @@ namespace GentleMole.Store.Migrations
                     b.Property<TimeOnly>("DayStarts")
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("FirstFrequency")
+                        .HasColumnType("INTEGER");
+
                     b.Property<double>("HomeLatitude")
                         .HasColumnType("REAL");
 
@@ -217,6 +220,47 @@ namespace GentleMole.Store.Migrations
                     b.ToTable("Firms");
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.GuideEntry", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Bonded")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Caution")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Clip")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Insulates")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Never")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("TestDead")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Kind")
+                        .IsUnique();
+
+                    b.ToTable("Guide");
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.HolidayRow", b =>
                 {
                     b.Property<DateOnly>("Date")
@@ -236,6 +280,15 @@ namespace GentleMole.Store.Migrations
                     b.Property<int>("Id")
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("ArcBearings")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'[]'");
+
+                    b.Property<double?>("ArcRadiusMetres")
+                        .HasColumnType("REAL");
 
                     b.Property<string>("ConnectedTo")
                         .IsRequired()
@@ -262,6 +315,9 @@ namespace GentleMole.Store.Migrations
                     b.Property<int>("Method")
                         .HasColumnType("INTEGER");
 
+                    b.Property<int?>("ReceiverId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<double?>("SentMilliamps")
                         .HasColumnType("REAL");
 
@@ -271,8 +327,17 @@ namespace GentleMole.Store.Migrations
                     b.Property<double?>("StakeNorth")
                         .HasColumnType("REAL");
 
+                    b.Property<int?>("TransmitterId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<double?>("Volts")
                         .HasColumnType("REAL");
+
+                    b.Property<string>("Wires")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'[]'");
 
                     b.HasKey("Id");
 
@@ -281,6 +346,109 @@ namespace GentleMole.Store.Migrations
                     b.HasIndex("LineId");
 
                     b.ToTable("Hookups");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.Instrument", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double>("BatteryWattHours")
+                        .HasColumnType("REAL");
+
+                    b.Property<DateOnly?>("CalibrationEnds")
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("ClampVolts")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("FloorNanotesla")
+                        .HasColumnType("REAL");
+
+                    b.Property<string>("FrequenciesHertz")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("FullScaleMicrotesla")
+                        .HasColumnType("REAL");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double>("LeadMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("MaxVolts")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("MaxWatts")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("MomentAmpereSquareMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("RelativeNoise")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("SeparationMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<string>("Serial")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("StepsMilliamps")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Units")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Instruments");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.InstrumentCheck", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double?>("BatteryPercent")
+                        .HasColumnType("REAL");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateOnly>("Day")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("InstrumentId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double?>("KnownDepthMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<bool>("Passed")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("ReadMetres")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("InstrumentId");
+
+                    b.ToTable("Checks");
                 });
 
             modelBuilder.Entity("GentleMole.Store.Model.Job", b =>
@@ -379,6 +547,11 @@ namespace GentleMole.Store.Migrations
                     b.Property<DateTime?>("ReceivedAt")
                         .HasColumnType("TEXT");
 
+                    b.Property<double>("SoilOhmMetres")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("REAL")
+                        .HasDefaultValue(80.0);
+
                     b.Property<string>("Tape")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -397,6 +570,103 @@ namespace GentleMole.Store.Migrations
                         .HasFilter("NoticeNumber <> ''");
 
                     b.ToTable("Jobs");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.LineModel", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("Coating")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double?>("DepthMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<int?>("EndKind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double?>("EndOhms")
+                        .HasColumnType("REAL");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("Metal")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("NetMilliamps")
+                        .HasColumnType("REAL");
+
+                    b.Property<bool>("NoMetal")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Of")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("OutsideMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<string>("Points")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int?>("StartKind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double?>("StartOhms")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("WallMetres")
+                        .HasColumnType("REAL");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("JobId");
+
+                    b.ToTable("LineModels");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.LineTie", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("From")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("FromMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double?>("Ohms")
+                        .HasColumnType("REAL");
+
+                    b.Property<string>("To")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("ToMetres")
+                        .HasColumnType("REAL");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("JobId");
+
+                    b.ToTable("Ties");
                 });
 
             modelBuilder.Entity("GentleMole.Store.Model.MoleUser", b =>
@@ -838,6 +1108,9 @@ namespace GentleMole.Store.Migrations
                     b.Property<int>("Shape")
                         .HasColumnType("INTEGER");
 
+                    b.Property<int>("Surface")
+                        .HasColumnType("INTEGER");
+
                     b.Property<int?>("Utility")
                         .HasColumnType("INTEGER");
 
@@ -1069,6 +1342,33 @@ namespace GentleMole.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.InstrumentCheck", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.Instrument", null)
+                        .WithMany("Checks")
+                        .HasForeignKey("InstrumentId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.LineModel", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.Job", null)
+                        .WithMany("LineModels")
+                        .HasForeignKey("JobId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.LineTie", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.Job", null)
+                        .WithMany("Ties")
+                        .HasForeignKey("JobId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.Photo", b =>
                 {
                     b.HasOne("GentleMole.Store.Model.SiteFeature", null)
@@ -1200,6 +1500,11 @@ namespace GentleMole.Store.Migrations
                     b.Navigation("Readings");
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.Instrument", b =>
+                {
+                    b.Navigation("Checks");
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.Job", b =>
                 {
                     b.Navigation("Acks");
@@ -1207,6 +1512,8 @@ namespace GentleMole.Store.Migrations
                     b.Navigation("Features");
 
                     b.Navigation("Hookups");
+
+                    b.Navigation("LineModels");
 
                     b.Navigation("Lines");
 
@@ -1217,6 +1524,8 @@ namespace GentleMole.Store.Migrations
                     b.Navigation("Requests");
 
                     b.Navigation("Settlements");
+
+                    b.Navigation("Ties");
                 });
 
             modelBuilder.Entity("GentleMole.Store.Model.RecordRequest", b =>

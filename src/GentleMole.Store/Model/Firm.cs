@@ -24,6 +24,9 @@ public sealed class Firm
 
     public MarkSchool School { get; set; } = MarkSchool.Corrected;
 
+    /// <summary>Which frequency is tried first on a sound line.</summary>
+    public Core.Signal.FirstFrequency FirstFrequency { get; set; }
+
     /// <summary>How much notice a dig needs: "2 wd", "48 h".</summary>
     public string NoticeRule { get; set; } = "2 wd";
 

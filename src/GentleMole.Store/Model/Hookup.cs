@@ -32,6 +32,18 @@ public sealed class Hookup : IJobPart
 
     public double? Volts { get; set; }
 
+    public int? TransmitterId { get; set; }
+
+    public int? ReceiverId { get; set; }
+
+    /// <summary>Wires that were tried in the box before this one was taken.</summary>
+    public List<WireTrial> Wires { get; set; } = [];
+
+    /// <summary>Circle walked round the hookup, and the bearings at which something was heard, degrees from north.</summary>
+    public double? ArcRadiusMetres { get; set; }
+
+    public List<double> ArcBearings { get; set; } = [];
+
     public DateTime MadeAt { get; set; }
 
     /// <summary>Readings taken with this hookup.</summary>

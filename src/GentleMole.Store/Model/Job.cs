@@ -70,6 +70,9 @@ public sealed class Job
     /// <summary>True until somebody has tied the site's origin to a measured position.</summary>
     public bool OriginProvisional { get; set; } = true;
 
+    /// <summary>Resistivity of the soil as it is supposed to be, Ω·m.</summary>
+    public double SoilOhmMetres { get; set; } = 80;
+
     public DateTime CreatedAt { get; set; }
 
     public DateTime? HandedOverAt { get; set; }
@@ -90,6 +93,10 @@ public sealed class Job
     public List<RecordLine> Records { get; } = [];
 
     public List<CautionAck> Acks { get; } = [];
+
+    public List<LineModel> LineModels { get; } = [];
+
+    public List<LineTie> Ties { get; } = [];
 
     public List<Settlement> Settlements { get; } = [];
 

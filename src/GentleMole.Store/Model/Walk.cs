@@ -37,6 +37,9 @@ public sealed class SiteFeature : IJobPart
 
     public List<SitePoint> Points { get; set; } = [];
 
+    /// <summary>What an outline is covered with, for finding a place for the stake.</summary>
+    public Core.Signal.Surface Surface { get; set; }
+
     /// <summary>What it belongs to, if it can be told.</summary>
     public UtilityKind? Utility { get; set; }
 

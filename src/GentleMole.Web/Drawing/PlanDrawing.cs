@@ -18,9 +18,10 @@ internal sealed record LineLetter(string Text, double East, double North);
 /// <param name="Outline">White marks of the proposed dig.</param>
 /// <param name="Preview">Lines of a drawing that is not taken over yet, by layer paint.</param>
 /// <param name="SelectedFeatureId">Feature at hand.</param>
+/// <param name="Signal">Currents of a planned hookup; they take the place of dots and of hookups that were made.</param>
 /// <param name="SiteOnly">Leave out what is in the ground: for the one who only needs to know where to mark, with the marks' numbers.</param>
 internal sealed record PlanExtras(
-    OutlinePlan? Outline = null, IReadOnlyList<PreviewTrail>? Preview = null, int? SelectedFeatureId = null, bool SiteOnly = false);
+    OutlinePlan? Outline = null, IReadOnlyList<PreviewTrail>? Preview = null, int? SelectedFeatureId = null, bool SiteOnly = false, SignalOverlay? Signal = null);
 
 /// <summary>A line of a preview.</summary>
 internal sealed record PreviewTrail(UtilityKind? Kind, IReadOnlyList<SitePoint> Points);
@@ -147,6 +148,8 @@ internal sealed class PlanDrawing
             .Concat(sheet.Job.Hookups.Select(h => h.Connection))
             .Concat(sheet.Job.Hookups.Where(h => h.Stake is not null).Select(h => h.Stake!.Value))
             .Concat(sheet.Loose.Select(r => r.Place))
+            .Concat(sheet.Job.LineModels.SelectMany(m => m.Points))
+            .Concat(extras.Signal?.Try is { } hookup ? new[] { hookup.At, hookup.Stake ?? hookup.At } : [])
             .ToList();
         var drawn = sheet.Job.Records.SelectMany(r => r.Points).Concat(extras.Preview?.SelectMany(p => p.Points) ?? []);
         if (own.Count == 0)
@@ -255,7 +258,7 @@ internal sealed class PlanDrawing
     {
         // On a phone only what is in the ground and what is to be dug gets its name; the rest is told by its shape.
         var roomy = Width >= 560;
-        foreach (var hookup in Sheet.Job.Hookups.Where(_ => roomy))
+        foreach (var hookup in Sheet.Job.Hookups.Where(_ => roomy && Extras.Signal is null))
         {
             Put(hookup.ConnectedTo, "label-ink", hookup.Connection, 11);
             if (hookup.Stake is { } stake)

@@ -255,6 +255,29 @@ internal sealed partial class FormReader(IFormCollection form, Person person)
         return lengths;
     }
 
+    /// <summary>Plain numbers on one line, between spaces, commas or semicolons.</summary>
+    public List<double> Numbers(string name, string unit, double minimum, double maximum, int most)
+    {
+        var numbers = new List<double>();
+        foreach (var part in form[name].ToString().Split([' ', ';', ',', '\n', '\r', '\t'], StringSplitOptions.RemoveEmptyEntries))
+        {
+            if (numbers.Count == most)
+            {
+                Refuse(name, $"There are more than {most} numbers; that is the most.");
+                return [];
+            }
+
+            if (Keep(NumberText.Parse(part, unit, name, minimum, maximum)) is not { } number)
+            {
+                return [];
+            }
+
+            numbers.Add(number);
+        }
+
+        return numbers;
+    }
+
     /// <summary>Cover over offset, one a line, with the chainage before it where it changes: <c>0.9/1.8</c> or <c>12 0.9/1.8</c>.</summary>
     public List<CoverOverOffset> CoversOverOffsets(string name)
     {

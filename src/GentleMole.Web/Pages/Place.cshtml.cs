@@ -30,6 +30,7 @@ internal sealed class PlacePage(MoleDb db) : FirmPage(db)
 
         var tolerance = reader.Length("tolerance", 0.05, 3, required: true);
         var school = reader.Choice("school", Firm.School);
+        var habit = reader.Choice("habit", Firm.FirstFrequency);
         var notice = reader.Rule("notice", required: true);
         var valid = reader.Rule("valid", required: true);
         var cutOff = Hour(reader, "cutOff");
@@ -52,6 +53,7 @@ internal sealed class PlacePage(MoleDb db) : FirmPage(db)
         }
 
         (Firm.Name, Firm.PlaceName, Firm.TimeZone, Firm.School, Firm.CutOff) = (name, place, zone, school, cutOff);
+        Firm.FirstFrequency = habit;
         (Firm.ToleranceMetres, Firm.NoticeRule, Firm.MarksValid) = (tolerance!.Value, notice!.Text, valid!.Text);
         (Firm.HomeLatitude, Firm.HomeLongitude) = (latitude ?? Firm.HomeLatitude, longitude ?? Firm.HomeLongitude);
         (Firm.DayStarts, Firm.DayEnds, Firm.TravelKilometresPerHour) = (starts, ends, speed ?? Firm.TravelKilometresPerHour);

@@ -5,6 +5,7 @@ using GentleMole.Web.Api;
 using GentleMole.Web.Centre;
 using GentleMole.Web.Records;
 using GentleMole.Web.Sheets;
+using GentleMole.Web.Signal;
 using GentleMole.Web.Trust;
 using GentleMole.Web.Walk;
 using Microsoft.AspNetCore.DataProtection;
@@ -32,6 +33,7 @@ internal static class MoleApp
         builder.Services.AddSingleton<PhotoShelf>();
         builder.Services.AddSingleton<PlaceClock>();
         builder.Services.AddSingleton<FitCache>();
+        builder.Services.AddSingleton<SignalDesk>();
         builder.Services.AddScoped<SheetLoader>();
         builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(options.Data, "keys")))
             .SetApplicationName("GentleMole");

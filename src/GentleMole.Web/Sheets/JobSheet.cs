@@ -1,4 +1,6 @@
 using GentleMole.Core;
+using GentleMole.Core.Instruments;
+using GentleMole.Core.Lines;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Notices;
 using GentleMole.Core.Records;
@@ -41,6 +43,9 @@ internal sealed record SheetLine(SoughtLine Line, IReadOnlyList<JudgedDot> Dots,
 
     /// <summary>Where the line is taken to run: as marked, else as plans say; null when neither is known.</summary>
     public Run? BestRun => Traced.Run ?? Expected;
+
+    /// <summary>Where signal is taken to run: as marked, and on as plans say.</summary>
+    public Run? SupposedRun => JoinedRun.Of(Traced.Run, Expected);
 }
 
 /// <summary>Everything on one job's sheet, judged and joined; what pages, drawings and exports are made from.</summary>
@@ -67,6 +72,9 @@ internal sealed record JobSheet
 
     /// <summary>Owners as the office keeps them.</summary>
     public required IReadOnlyList<OwnerRow> Owners { get; init; }
+
+    /// <summary>The firm's transmitters and receivers.</summary>
+    public required IReadOnlyList<Instrument> Instruments { get; init; }
 
     public required IReadOnlyList<OwnerFile> Files { get; init; }
 
@@ -146,6 +154,22 @@ internal sealed record JobSheet
 
     /// <summary>The hookup that readings on a line are taken with now.</summary>
     public Hookup? HookupOf(int lineId) => Job.Hookups.Where(h => h.LineId == lineId).MaxBy(h => h.MadeAt);
+
+    /// <summary>Pages of the connection guide that the lead has made the firm's own.</summary>
+    public IReadOnlyList<GuideEntry> Guide { get; init; } = [];
+
+    public GuideEntry GuideOf(UtilityKind kind) => Guide.FirstOrDefault(g => g.Kind == kind) ?? ShippedGuide.Of(kind);
+
+    /// <summary>
+    /// Why a reading is to be doubted for its receiver: the state of the receiver it was taken with on its day; null when it is
+    /// good, or when nobody said which it was.
+    /// </summary>
+    public CheckState? DoubtOf(Reading reading)
+    {
+        var receiver = Job.Hookups.Find(h => h.Id == reading.HookupId)?.ReceiverId is { } id ? Instruments.FirstOrDefault(i => i.Id == id) : null;
+        var state = receiver?.StateOn(PlaceClock.Local(reading.TakenAt, Firm.TimeZone).Date.ToDateOnly()) ?? CheckState.Good;
+        return state == CheckState.Good ? null : state;
+    }
 
     /// <summary>What a new dot on a line would be judged against.</summary>
     public DotContext ContextFor(SheetLine line, Hookup? hookup, Reading? before, SitePoint place, LineFeature feature) => new()

@@ -21,6 +21,7 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, FitCache fits)
         var job = await db.Jobs.AsNoTracking().AsSplitQuery()
             .Include(j => j.Lines).Include(j => j.Hookups).Include(j => j.Features).ThenInclude(f => f.Photos)
             .Include(j => j.Requests).ThenInclude(r => r.Sheets).Include(j => j.Records).Include(j => j.Acks).Include(j => j.Settlements)
+            .Include(j => j.LineModels).Include(j => j.Ties)
             .SingleOrDefaultAsync(j => j.Id == jobId, cancellation);
         if (job is null)
         {
@@ -32,6 +33,7 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, FitCache fits)
             .OrderBy(r => r.TakenAt).ThenBy(r => r.Id).ToListAsync(cancellation);
         var firm = await db.Firms.AsNoTracking().SingleAsync(cancellation);
         var owners = await db.Owners.AsNoTracking().OrderBy(o => o.Name).ToListAsync(cancellation);
+        var instruments = await db.Instruments.AsNoTracking().Include(i => i.Checks).OrderBy(i => i.Kind).ThenBy(i => i.Name).ToListAsync(cancellation);
         var calendar = await CalendarAsync(db, cancellation);
         var byLine = readings.ToLookup(r => r.LineId);
         var now = clock.Now(firm.TimeZone);
@@ -46,6 +48,8 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, FitCache fits)
             Now = now,
             Zone = clocks.Zone,
             Owners = owners,
+            Instruments = instruments,
+            Guide = await db.Guide.AsNoTracking().ToListAsync(cancellation),
             LogHead = head,
             Clocks = clocks.Make(
                 job.ReceivedAt,

@@ -1,3 +1,5 @@
+using GentleMole.Core;
+using GentleMole.Core.Instruments;
 using GentleMole.Core.Lines;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Notices;
@@ -7,14 +9,26 @@ using GentleMole.Store.Model;
 using GentleMole.Store;
 using GentleMole.Web.Forms;
 using GentleMole.Web.Sheets;
+using GentleMole.Web.Signal;
+using GentleMole.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 
 namespace GentleMole.Web.Pages;
 
-/// <summary>How the signal is put on a line: connection, stake, circuit check.</summary>
-internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock) : SheetPage(db, loader)
+/// <summary>How the signal is put on a line: connection, stake, circuit against the prediction, wires tried, ring walked.</summary>
+internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock, SignalDesk desk) : SheetPage(db, loader)
 {
+    /// <summary>Wires that can be compared at once.</summary>
+    public const int MostWires = 4;
+
+    /// <summary>Volts without current are judged as this much, the least that such a display can mean.</summary>
+    private const double OpenOhms = 300_000;
+
+    /// <summary>A hookup taken over from the plan, as it fits into an address.</summary>
+    [BindProperty(SupportsGet = true, Name = "take")]
+    public string? TakeText { get; set; }
+
     public override JobStage Stage => JobStage.Hookup;
 
     protected override bool IsFieldWork => true;
@@ -40,6 +54,31 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
 
     public double StakeDistance { get; private set; }
 
+    /// <summary>What was planned and is being connected now.</summary>
+    public HookupTry? Taken => LineAtHand is { } line ? HookupDraft.Read(TakeText, SheetGround.LineName(line.Line.Id)) : null;
+
+    /// <summary>What the engine expects of this hookup, when enough of it is said.</summary>
+    public PredictedHookup? Expected { get; private set; }
+
+    public IReadOnlyList<CauseFigure> Causes { get; private set; } = [];
+
+    public WireComparison? Wires { get; private set; }
+
+    public ArcExpected? Ring { get; private set; }
+
+    public IReadOnlyList<ArcMatch> RingMatches { get; private set; } = [];
+
+    public SupposedGround? Ground { get; private set; }
+
+    /// <summary>Why the instruments do not fit: the receiver does not hear this, or is out of check.</summary>
+    public string? InstrumentDoubt { get; private set; }
+
+    public GuideEntry Guide => LineAtHand is { } line ? Sheet.GuideOf(line.Line.Kind) : ShippedGuide.Of(UtilityKind.Unknown);
+
+    public IReadOnlyList<Instrument> Transmitters => [.. Sheet.Instruments.Where(i => i.Kind == InstrumentKind.Transmitter)];
+
+    public IReadOnlyList<Instrument> Receivers => [.. Sheet.Instruments.Where(i => i.Kind == InstrumentKind.Receiver)];
+
     public HookupMethod JudgedMethod { get; private set; } = HookupMethod.Direct;
 
     /// <summary>What can hurt somebody at this connection.</summary>
@@ -56,9 +95,11 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
     /// <summary>The circuit judged as it is typed; nothing is kept.</summary>
     public PartialViewResult OnPostJudge()
     {
-        var reader = Reader();
-        Judge(reader.Choice("method", HookupMethod.Direct), reader.Number("volts", "V", 0, 2000), reader.Number("sent", "mA", 0, 20_000),
-            reader.Place("connectionEast", "connectionNorth"), reader.Place("stakeEast", "stakeNorth"));
+        if (LineAtHand is { } line)
+        {
+            Judge(Read(Reader(), line.Line.Id));
+        }
+
         return Partial("_Circuit", this);
     }
 
@@ -73,7 +114,7 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
         var read = Read(reader, line.Line.Id);
         if (!reader.IsGood)
         {
-            Judge(read.Method, read.Volts, read.SentMilliamps, read.Connection, read.Stake);
+            Judge(read);
             return Refused(reader);
         }
 
@@ -109,6 +150,18 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
             reader.Refuse("stakeEast", "A direct connection needs a stake: click where it stands.");
         }
 
+        var hertz = reader.Number("frequency", "Hz", 40, 500_000);
+        var (sender, hearer) = (Named(reader, "transmitter", Transmitters), Named(reader, "receiver", Receivers));
+        if (hertz is { } f && hearer is not null && !FrequencyMatch.Hears(hearer.FrequenciesHertz, f))
+        {
+            reader.Refuse("frequency", $"{hearer.Name} does not hear {LineWords.Frequency(f)}; it hears {string.Join(", ", hearer.FrequenciesHertz.Order().Select(LineWords.Frequency))}.");
+        }
+
+        if (hertz is { } g && sender is not null && method != HookupMethod.Passive && !FrequencyMatch.Hears(sender.FrequenciesHertz, g))
+        {
+            reader.Refuse("frequency", $"{sender.Name} does not send {LineWords.Frequency(g)}; it sends {string.Join(", ", sender.FrequenciesHertz.Order().Select(LineWords.Frequency))}.");
+        }
+
         return new Hookup
         {
             JobId = Id,
@@ -119,36 +172,118 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
             ConnectionNorth = connection?.North ?? 0,
             StakeEast = stake?.East,
             StakeNorth = stake?.North,
-            FrequencyHertz = reader.Number("frequency", "Hz", 40, 500_000),
+            FrequencyHertz = hertz,
             SentMilliamps = reader.Number("sent", "mA", 0, 20_000),
             Volts = reader.Number("volts", "V", 0, 2000),
+            TransmitterId = sender?.Id,
+            ReceiverId = hearer?.Id,
+            Wires = [.. Enumerable.Range(1, MostWires).Select(k => Wire(reader, k)).OfType<WireTrial>()],
+            ArcRadiusMetres = reader.Length("arcRadius", 1, 50),
+            ArcBearings = reader.Numbers("arcFound", "°", 0, 360, 40),
             MadeAt = clock.UtcNow,
         };
     }
 
+    private static WireTrial? Wire(FormReader reader, int k)
+    {
+        var name = reader.Text($"wire{k}", 60);
+        var (volts, sent, heard) = (reader.Number($"wireVolts{k}", "V", 0, 2000), reader.Number($"wireSent{k}", "mA", 0, 20_000), reader.Number($"wireHeard{k}", "mA", 0, 20_000));
+        return name.Length == 0 && volts is null && sent is null && heard is null ? null : new WireTrial(name.Length > 0 ? name : $"wire {k}", volts, sent, heard);
+    }
+
+    private static Instrument? Named(FormReader reader, string field, IReadOnlyList<Instrument> among)
+    {
+        var text = reader.Text(field, 20);
+        var found = int.TryParse(text, out var id) ? among.FirstOrDefault(i => i.Id == id) : null;
+        if (text.Length > 0 && found is null)
+        {
+            reader.Refuse(field, "Choose one of the firm's instruments, or none.");
+        }
+
+        return found;
+    }
+
     private void JudgeStored()
     {
-        if (Shown is { } hookup)
+        if (Taken is { } taken)
         {
-            Judge(hookup.Method, hookup.Volts, hookup.SentMilliamps, hookup.Connection, hookup.Stake);
+            Judge(new Hookup
+            {
+                Method = taken.Method, ConnectionEast = taken.At.East, ConnectionNorth = taken.At.North, StakeEast = taken.Stake?.East, StakeNorth = taken.Stake?.North,
+                FrequencyHertz = taken.Hertz, ConnectedTo = taken.ConnectedTo,
+            });
+        }
+        else if (Shown is { } hookup)
+        {
+            Judge(hookup);
         }
     }
 
-    private void Judge(HookupMethod method, double? volts, double? milliamps, SitePoint? connection, SitePoint? stake)
+    private void Judge(Hookup hookup)
     {
-        JudgedMethod = method;
-        Circuit = CircuitCheck.Judge(volts, milliamps, new CircuitLimits());
-        if (LineAtHand is not { } line || connection is not { } from || stake is not { } to || method != HookupMethod.Direct)
+        JudgedMethod = hookup.Method;
+        Circuit = CircuitCheck.Judge(hookup.Volts, hookup.SentMilliamps, new CircuitLimits());
+        Wires = hookup.Wires.Count > 0 ? WireComparison.Of(hookup.Wires) : null;
+        if (LineAtHand is not { } line || (hookup.ConnectionEast == 0 && hookup.ConnectionNorth == 0))
         {
             return;
         }
 
-        StakeFindings = StakePlacement.Judge(from, to, line.BestRun, Sheet.OthersThan(line.Line.Id));
+        JudgeInstruments(hookup);
+        Predict(line, hookup);
+        if (hookup.Stake is not { } stake || hookup.Method != HookupMethod.Direct)
+        {
+            return;
+        }
+
+        StakeFindings = StakePlacement.Judge(hookup.Connection, stake, line.BestRun, Sheet.OthersThan(line.Line.Id));
         StakeIsGood = StakeFindings.Count == 0 && line.BestRun is not null;
         if (StakeIsGood)
         {
-            OffSquare = StakePlacement.DegreesOffSquare(from, to, line.BestRun!);
-            StakeDistance = from.DistanceTo(to);
+            OffSquare = StakePlacement.DegreesOffSquare(hookup.Connection, stake, line.BestRun!);
+            StakeDistance = hookup.Connection.DistanceTo(stake);
+        }
+    }
+
+    private void JudgeInstruments(Hookup hookup)
+    {
+        var hearer = Receivers.FirstOrDefault(r => r.Id == hookup.ReceiverId);
+        var state = hearer?.StateOn(Sheet.Now.Date.ToDateOnly()) ?? CheckState.Good;
+        InstrumentDoubt = hearer is not null && hookup.FrequencyHertz is { } f && !FrequencyMatch.Hears(hearer.FrequenciesHertz, f)
+            ? $"{hearer.Name} does not hear {LineWords.Frequency(f)}."
+            : state == CheckState.Good ? null : $"{hearer!.Name}: {HookupWords.Check(state)}. Everything read with it is flagged.";
+    }
+
+    /// <summary>The hookup as it is, solved on the supposed ground, and what was measured held against it.</summary>
+    private void Predict(SheetLine line, Hookup hookup)
+    {
+        var sender = (Transmitters.FirstOrDefault(t => t.Id == hookup.TransmitterId) ?? Transmitters.FirstOrDefault() ?? UsualInstruments.Transmitter).AsTransmitter();
+        var hearer = (Receivers.FirstOrDefault(r => r.Id == hookup.ReceiverId) ?? Receivers.FirstOrDefault() ?? UsualInstruments.Receiver).AsReceiver();
+        if (SheetGround.Task(Sheet, line, sender, hearer) is not { } task || task.Ground.Line(task.Target) is null
+            || hookup.FrequencyHertz is not { } hertz || (hookup.Method == HookupMethod.Direct && hookup.Stake is null))
+        {
+            return;
+        }
+
+        var hookupTry = new HookupTry(
+            task.Target, task.Target, hookup.Method, hookup.Connection, hookup.ConnectedTo, hookup.Stake, hertz,
+            hookup.SentMilliamps is > 0 ? hookup.SentMilliamps.Value : Taken?.SetMilliamps ?? sender.StepsMilliamps.DefaultIfEmpty(25).Max());
+        if (desk.Predict(task, hookupTry) is not { IsGood: true } solved)
+        {
+            return;
+        }
+
+        (Expected, Ground) = (solved.Value, task.Ground);
+        if (hookup.Method == HookupMethod.Direct && Circuit.LoopOhms is { } ohms)
+        {
+            var other = sender.FrequenciesHertz.Where(f => f > hertz * 1.5).DefaultIfEmpty(sender.FrequenciesHertz.DefaultIfEmpty(hertz).Min()).First();
+            Causes = CircuitDiagnosis.Causes(task, hookupTry, double.IsInfinity(ohms) ? OpenOhms : Math.Max(ohms, 1), other);
+        }
+
+        if (hookup.ArcBearings.Count > 0 && hookup.Method != HookupMethod.Passive)
+        {
+            Ring = ArcSweep.Expect(solved.Value.Solved, task.Ground, hookup.Connection, hookup.ArcRadiusMetres ?? ArcSweep.UsualRadiusMetres);
+            RingMatches = ArcSweep.Compare(Ring, hookup.ArcBearings);
         }
     }
 }

@@ -69,6 +69,9 @@ internal abstract class SheetPage(MoleDb db, SheetLoader loader) : PageModel
     public SectionDrawing Section => _section ??= new SectionDrawing(
         Sheet, CutAlongLine ? LineAtHand : null, Person.Units, Person.SectionWidth, Person.SectionHeight);
 
+    /// <summary>What stands under the plan instead of the section: the part and its model.</summary>
+    public virtual (string Part, object Model)? Lower => null;
+
     public override async Task OnPageHandlerExecutionAsync(PageHandlerExecutingContext context, PageHandlerExecutionDelegate next)
     {
         Person = Person.Of(HttpContext);

@@ -5,6 +5,7 @@ import { fitDrawings } from './fit.js';
 import { openKeys } from './keys.js';
 import { openOutbox } from './outbox.js';
 import { openUploads } from './upload.js';
+import { openSignal } from './signal.js';
 
 let scrolled = { where: '', top: 0 };
 
@@ -16,6 +17,7 @@ function open() {
   keepForms(document);
   fitDrawings();
   openOutbox();
+  openSignal();
   const body = document.querySelector('.panel-body');
   if (body && scrolled.where === place()) body.scrollTop = scrolled.top;
   const wrong = document.querySelector('.entry-error');

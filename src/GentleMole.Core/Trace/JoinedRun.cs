@@ -1,0 +1,34 @@
+using GentleMole.Core.Site;
+
+namespace GentleMole.Core.Trace;
+
+/// <summary>A line traced part of its way, with its plan for the rest.</summary>
+public static class JoinedRun
+{
+    /// <summary>The plan's corners nearer than this to where the trace ends are replaced by the trace.</summary>
+    private const double SeamMetres = 1.5;
+
+    /// <summary>What was traced where it was traced; beyond its ends as the plan says. Either may be missing.</summary>
+    public static Run? Of(Run? traced, Run? expected)
+    {
+        if (traced is null || expected is null)
+        {
+            return traced ?? expected;
+        }
+
+        var (start, end) = (expected.Project(traced.Points[0]).ChainageMetres, expected.Project(traced.Points[^1]).ChainageMetres);
+        var corners = expected.Points.Select((p, i) => (Point: p, Chainage: expected.ChainageOf(i))).ToList();
+        if (start > end)
+        {
+            corners = [.. corners.Select(c => (c.Point, Chainage: expected.Length - c.Chainage)).Reverse()];
+            (start, end) = (expected.Length - start, expected.Length - end);
+        }
+
+        return new Run(
+        [
+            .. corners.Where(c => c.Chainage < start - SeamMetres).Select(c => c.Point),
+            .. traced.Points,
+            .. corners.Where(c => c.Chainage > end + SeamMetres).Select(c => c.Point),
+        ]);
+    }
+}

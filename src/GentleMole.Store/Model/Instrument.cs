@@ -1,0 +1,108 @@
+using GentleMole.Core.Instruments;
+
+namespace GentleMole.Store.Model;
+
+public enum InstrumentKind
+{
+    Transmitter,
+    Receiver,
+}
+
+/// <summary>An instrument of the firm with what it can do.</summary>
+public sealed class Instrument
+{
+    public int Id { get; set; }
+
+    public InstrumentKind Kind { get; set; }
+
+    public required string Name { get; set; }
+
+    public string Serial { get; set; } = "";
+
+    public List<double> FrequenciesHertz { get; set; } = [];
+
+    /// <summary>Settings of a transmitter's output.</summary>
+    public List<double> StepsMilliamps { get; set; } = [];
+
+    public double MaxVolts { get; set; } = 60;
+
+    public double MaxWatts { get; set; } = 5;
+
+    public double LeadMetres { get; set; } = 9;
+
+    public double ClampVolts { get; set; } = 1.5;
+
+    public double MomentAmpereSquareMetres { get; set; } = 6;
+
+    public double BatteryWattHours { get; set; } = 40;
+
+    /// <summary>Build of a receiver.</summary>
+    public double SeparationMetres { get; set; } = 0.4;
+
+    public double FloorNanotesla { get; set; } = 0.05;
+
+    public double RelativeNoise { get; set; } = 0.01;
+
+    public double FullScaleMicrotesla { get; set; } = 400;
+
+    /// <summary>Unit of its display: metres or feet.</summary>
+    public string Units { get; set; } = "m";
+
+    /// <summary>Last day on which its calibration holds.</summary>
+    public DateOnly? CalibrationEnds { get; set; }
+
+    public List<InstrumentCheck> Checks { get; } = [];
+
+    public TransmitterProfile AsTransmitter() => new(
+        Name, [.. FrequenciesHertz.Order()], [.. StepsMilliamps.Order()], MaxVolts, MaxWatts, LeadMetres, ClampVolts, MomentAmpereSquareMetres, BatteryWattHours);
+
+    public ReceiverProfile AsReceiver() => new(Name, [.. FrequenciesHertz.Order()], SeparationMetres, FloorNanotesla, RelativeNoise, FullScaleMicrotesla);
+
+    /// <summary>State on a day, by the latest check not after it.</summary>
+    public CheckState StateOn(DateOnly day)
+    {
+        var latest = Checks.Where(c => c.Day <= day).MaxBy(c => (c.Day, c.Id));
+        return FunctionCheck.StateOn(day, CalibrationEnds, latest?.Day, latest?.Passed == true);
+    }
+}
+
+/// <summary>A function check before the day.</summary>
+public sealed class InstrumentCheck
+{
+    public int Id { get; set; }
+
+    public int InstrumentId { get; set; }
+
+    public DateOnly Day { get; set; }
+
+    public string By { get; set; } = "";
+
+    public double? BatteryPercent { get; set; }
+
+    /// <summary>True depth of the known line; null for a transmitter.</summary>
+    public double? KnownDepthMetres { get; set; }
+
+    public List<double> ReadMetres { get; set; } = [];
+
+    public bool Passed { get; set; }
+}
+
+/// <summary>A page of the connection guide as the lead has edited it; kinds without one show what ships.</summary>
+public sealed class GuideEntry
+{
+    public int Id { get; set; }
+
+    public Core.Lines.UtilityKind Kind { get; set; }
+
+    public string Clip { get; set; } = "";
+
+    public string Never { get; set; } = "";
+
+    public string Insulates { get; set; } = "";
+
+    public string Bonded { get; set; } = "";
+
+    public string TestDead { get; set; } = "";
+
+    public string Caution { get; set; } = "";
+}

@@ -1,0 +1,81 @@
+using System.Numerics;
+using GentleMole.Core.Lines;
+using GentleMole.Core.Signal;
+using GentleMole.Core.Site;
+
+namespace GentleMole.Web.Drawing;
+
+/// <summary>A piece of a line with its current as weight.</summary>
+internal sealed record CurrentPiece(IReadOnlyList<SitePoint> Points, double Pixels);
+
+/// <summary>A tick that shows which way the current runs at the moment that it leaves the transmitter.</summary>
+internal sealed record DirectionTick(SitePoint Place, double AzimuthDegrees);
+
+/// <summary>A line with the current in it.</summary>
+internal sealed record CurrentLine(UtilityKind Kind, string Name, IReadOnlyList<CurrentPiece> Pieces, IReadOnlyList<DirectionTick> Ticks, SitePoint LabelPlace, double MostMilliamps, SitePoint LetterPlace);
+
+/// <summary>Currents of a solved hookup on the plan: weight is current, ticks are its direction.</summary>
+internal sealed class SignalOverlay
+{
+    private const double ThickestPixels = 13;
+    private const double ThinnestPixels = 0.7;
+    private const double PieceMetres = 1.5;
+    private const double TickEveryMetres = 7;
+
+    /// <summary>Less than this part of the strongest is not worth a tick.</summary>
+    private const double LeastTicked = 0.01;
+
+    public SignalOverlay(PredictedHookup predicted, SupposedGround ground)
+    {
+        Try = predicted.Prediction.Try;
+        var solved = predicted.Solved;
+        var most = ground.Metallic.SelectMany(l => Samples(l).Select(s => Current(solved, l, s).Magnitude)).DefaultIfEmpty(0).Max();
+        MostMilliamps = most * 1000;
+        Lines = most <= 0 ? [] : [.. ground.Metallic.Select(l => Draw(solved, l, most))];
+    }
+
+    public HookupTry Try { get; }
+
+    /// <summary>Strongest current on the sheet: the heaviest weight.</summary>
+    public double MostMilliamps { get; }
+
+    public IReadOnlyList<CurrentLine> Lines { get; }
+
+    /// <summary>Weight of a current; by its root, so that a tenth can still be seen.</summary>
+    public static double Pixels(double part) => Math.Max(ThinnestPixels, ThickestPixels * Math.Sqrt(part));
+
+    private static CurrentLine Draw(SolvedNetwork solved, SupposedLine line, double most)
+    {
+        var stops = Samples(line).ToList();
+        var pieces = new List<CurrentPiece>();
+        for (var i = 1; i < stops.Count; i++)
+        {
+            var part = Current(solved, line, (stops[i - 1] + stops[i]) / 2).Magnitude / most;
+            pieces.Add(new CurrentPiece([line.Run.At(stops[i - 1]), line.Run.At(stops[i])], Math.Round(Pixels(part), 1)));
+        }
+
+        var ticks = new List<DirectionTick>();
+        for (var s = TickEveryMetres / 2; s < line.Run.Length; s += TickEveryMetres)
+        {
+            var current = Current(solved, line, s);
+            if (current.Magnitude >= LeastTicked * most)
+            {
+                var ahead = line.Run.DirectionAt(s).AzimuthDegrees;
+                ticks.Add(new DirectionTick(line.Run.At(s), current.Real >= 0 ? ahead : (ahead + 180) % 360));
+            }
+        }
+
+        var strongest = stops.MaxBy(s => Current(solved, line, s).Magnitude);
+        return new CurrentLine(
+            line.Kind, line.Name, pieces, ticks, line.Run.At(Math.Clamp(strongest, line.Run.Length * 0.2, line.Run.Length * 0.8)), Current(solved, line, strongest).Magnitude * 1000, line.Run.At(line.Run.Length * 0.62));
+    }
+
+    private static Complex Current(SolvedNetwork solved, SupposedLine line, double sheet) => solved.CurrentAt(line.Id, SupposedGround.Before(line) + sheet);
+
+    private static IEnumerable<double> Samples(SupposedLine line)
+    {
+        var corners = Enumerable.Range(0, line.Run.Points.Count).Select(line.Run.ChainageOf);
+        var pieces = (int)Math.Clamp(line.Run.Length / PieceMetres, 1, 120);
+        return Enumerable.Range(0, pieces + 1).Select(i => line.Run.Length * i / pieces).Concat(corners).Order().Distinct();
+    }
+}

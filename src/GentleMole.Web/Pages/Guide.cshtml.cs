@@ -1,0 +1,56 @@
+using GentleMole.Core.Lines;
+using GentleMole.Store;
+using GentleMole.Store.Model;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+
+namespace GentleMole.Web.Pages;
+
+/// <summary>What to clip to and what never, by utility: written by us, made the firm's own by the lead.</summary>
+internal sealed class GuidePage(MoleDb db) : FirmPage(db)
+{
+    private const int MostCharacters = 1200;
+
+    [BindProperty(SupportsGet = true, Name = "kind")]
+    public string? KindText { get; set; }
+
+    public UtilityKind Kind => Enum.TryParse<UtilityKind>(KindText, true, out var kind) && Enum.IsDefined(kind) && !int.TryParse(KindText, out _) ? kind : UtilityKind.Gas;
+
+    public IReadOnlyList<GuideEntry> Own { get; private set; } = [];
+
+    public GuideEntry Entry => Own.FirstOrDefault(g => g.Kind == Kind) ?? ShippedGuide.Of(Kind);
+
+    public bool IsOwn => Own.Any(g => g.Kind == Kind);
+
+    public async Task<IActionResult> OnPostAsync()
+    {
+        var reader = Reader();
+        var clip = reader.Text("clip", MostCharacters, required: true);
+        var never = reader.Text("never", MostCharacters, required: true);
+        var (insulates, bonded) = (reader.Text("insulates", MostCharacters), reader.Text("bonded", MostCharacters));
+        var (dead, caution) = (reader.Text("dead", MostCharacters, required: true), reader.Text("caution", MostCharacters));
+        if (!reader.IsGood)
+        {
+            return Refused(reader);
+        }
+
+        var entry = Own.FirstOrDefault(g => g.Kind == Kind) ?? Db.Guide.Add(new GuideEntry { Kind = Kind }).Entity;
+        (entry.Clip, entry.Never, entry.Insulates, entry.Bonded, entry.TestDead, entry.Caution) = (clip, never, insulates, bonded, dead, caution);
+        await SaveAsync();
+        return RedirectToPage(null, null, new { kind = Kind });
+    }
+
+    /// <summary>Back to the page that ships.</summary>
+    public async Task<IActionResult> OnPostShippedAsync()
+    {
+        if (Own.FirstOrDefault(g => g.Kind == Kind) is { } entry)
+        {
+            Db.Guide.Remove(entry);
+            await SaveAsync();
+        }
+
+        return RedirectToPage(null, null, new { kind = Kind });
+    }
+
+    protected override async Task LoadAsync(CancellationToken cancellation) => Own = await Db.Guide.ToListAsync(cancellation);
+}

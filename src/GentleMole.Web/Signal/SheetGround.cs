@@ -1,0 +1,172 @@
+using GentleMole.Core.Instruments;
+using GentleMole.Core.Lines;
+using GentleMole.Core.Notices;
+using GentleMole.Core.Signal;
+using GentleMole.Core.Site;
+using GentleMole.Core.Soil;
+using GentleMole.Core.Walk;
+using GentleMole.Store.Model;
+using GentleMole.Web.Sheets;
+using GentleMole.Web.Words;
+
+namespace GentleMole.Web.Signal;
+
+/// <summary>Where a line of the supposed ground comes from on the sheet.</summary>
+/// <param name="Of">Its name in the ground: <c>line-3</c>, <c>record-5</c>, <c>drawn-2</c>.</param>
+/// <param name="Material">As the sheet says it.</param>
+internal sealed record GroundSource(string Of, string Name, UtilityKind Kind, string Material, double? OutsideMetres, IReadOnlyList<SitePoint> Points, double? DepthMetres, LineModel? Model);
+
+/// <summary>Reads the supposed ground off a sheet: traced lines, lines by plan, lines drawn by hand.</summary>
+internal static class SheetGround
+{
+    public static string LineName(int lineId) => $"line-{lineId}";
+
+    /// <summary>All lines that the sheet knows, metal or not.</summary>
+    public static IReadOnlyList<GroundSource> Sources(JobSheet sheet)
+    {
+        var sources = new List<GroundSource>();
+        LineModel? ModelOf(string of) => sheet.Job.LineModels.Find(m => m.Of == of);
+        foreach (var line in sheet.Lines)
+        {
+            if (line.SupposedRun is { } run)
+            {
+                sources.Add(new GroundSource(
+                    LineName(line.Line.Id), line.Line.Owner, line.Line.Kind, line.Line.Material, line.Line.OutsideDiameterMetres, run.Points, DepthOf(line), ModelOf(LineName(line.Line.Id))));
+            }
+        }
+
+        // A record that follows its line's best run is that line; one that lies elsewhere is another line of the same owner.
+        var told = sheet.Lines.Where(l => l.SupposedRun is not null)
+            .SelectMany(l => l.Records.Where(r => Follows(r.Points, l.SupposedRun!))).Select(r => r.Id).ToHashSet();
+        foreach (var record in sheet.Job.Records.Where(r => r.Points.Count >= 2 && !told.Contains(r.Id)))
+        {
+            sources.Add(new GroundSource($"record-{record.Id}", record.Owner, record.Kind, record.Material, null, Near(sheet, record.Points), record.CoverMetres, ModelOf($"record-{record.Id}")));
+        }
+
+        foreach (var drawn in sheet.Job.LineModels.Where(m => m.Of.Length == 0 && m.Points.Count >= 2))
+        {
+            sources.Add(new GroundSource($"drawn-{drawn.Id}", drawn.Name.Length > 0 ? drawn.Name : "suspected line", drawn.Kind, "", null, drawn.Points, null, drawn));
+        }
+
+        return [.. sources.Where(s => s.Points.Distinct().Count() >= 2)];
+    }
+
+    public static SupposedGround Of(JobSheet sheet)
+    {
+        var lines = Sources(sheet).Select(s => Supposed(sheet, s)).ToList();
+        var names = lines.Select(l => l.Id).ToHashSet();
+        var ties = sheet.Job.Ties.Where(t => names.Contains(t.From) && (t.IsJoint || names.Contains(t.To))).ToList();
+        return new SupposedGround(
+            new SoilGround(sheet.Job.SoilOhmMetres), lines,
+            [.. ties.Where(t => !t.IsJoint).Select(t => new SupposedBond(t.From, t.FromMetres, t.To, t.ToMetres, t.Ohms ?? 0))],
+            [.. ties.Where(t => t.IsJoint).Select(t => new SupposedJoint(t.From, t.FromMetres, t.Ohms))]);
+    }
+
+    /// <summary>What the planner needs for one line of the sheet; null when nobody knows where the line runs.</summary>
+    public static PlannerTask? Task(JobSheet sheet, SheetLine target, TransmitterProfile transmitter, ReceiverProfile receiver)
+    {
+        var ground = Of(sheet);
+        if (target.SupposedRun is not { } run)
+        {
+            return null;
+        }
+
+        return new PlannerTask
+        {
+            Ground = ground,
+            Target = LineName(target.Line.Id),
+            Work = WorkStretch.Of(run, sheet.Job.DigCorners),
+            Points = Points(sheet, target, run),
+            StakeGround = new StakeGround(ground, Areas(sheet), sheet.Job.Ground == SiteGround.Paved && sheet.Job.Features.Exists(f => f.Surface == Surface.Soil), PowerEarths(sheet)),
+            Transmitter = transmitter,
+            Receiver = receiver,
+            Habit = sheet.Firm.FirstFrequency,
+        };
+    }
+
+    /// <summary>Places where this line can be connected: what stands on it, and where it was connected before.</summary>
+    private static List<ConnectionPoint> Points(JobSheet sheet, SheetLine target, Run run)
+    {
+        var points = new List<ConnectionPoint>();
+        foreach (var seen in sheet.Seen.Where(s => s.Placed.Utility is null || s.Placed.Utility == target.Line.Kind))
+        {
+            var ways = Clue.Of(seen.Placed with { Utility = target.Line.Kind }, [], []).Connections;
+            if (run.Project(seen.Placed.Place).Foot.DistanceTo(seen.Placed.Place) <= HookupPlanner.OnLineMetres && seen.Placed.Utility is not null && ways.Any(w => w is not (Connection.None or Connection.Sonde)))
+            {
+                var feature = sheet.Job.Features.Single(f => f.Id == seen.Id);
+                points.Add(new ConnectionPoint($"{WalkWords.Kind(feature.Kind)} {feature.Name}".Trim(), seen.Placed.Place, ways));
+            }
+        }
+
+        foreach (var hookup in sheet.Job.Hookups.Where(h => h.LineId == target.Line.Id && h.Method is HookupMethod.Direct or HookupMethod.Clamp))
+        {
+            if (run.Project(hookup.Connection).Foot.DistanceTo(hookup.Connection) <= HookupPlanner.OnLineMetres && points.TrueForAll(p => p.Place.DistanceTo(hookup.Connection) > 1))
+            {
+                points.Add(new ConnectionPoint(hookup.ConnectedTo, hookup.Connection, hookup.Method == HookupMethod.Direct ? [Connection.Direct] : [Connection.Clamp]));
+            }
+        }
+
+        return points;
+    }
+
+    private static List<SurfaceArea> Areas(JobSheet sheet) =>
+        [.. sheet.Job.Features.Where(f => f.Shape == FeatureShape.Outline && f.Points.Count >= 3).Select(f => new SurfaceArea(f.Surface, f.Points))];
+
+    private static List<SitePoint> PowerEarths(JobSheet sheet) =>
+    [
+        .. sheet.Job.Features.Where(f => f.Points.Count > 0 && f.Utility == UtilityKind.Electric
+            && f.Kind is FeatureKind.Cabinet or FeatureKind.Pole or FeatureKind.Light or FeatureKind.Meter).Select(f => f.Points[0]),
+    ];
+
+    private static bool Follows(IReadOnlyList<SitePoint> points, Run run)
+    {
+        var record = new Run(points);
+        return run.Project(record.At(record.Length / 2)).Foot.DistanceTo(record.At(record.Length / 2)) < SameLineMetres;
+    }
+
+    private static SupposedLine Supposed(JobSheet sheet, GroundSource source)
+    {
+        var model = source.Model;
+        var guess = LineBuild.Of(source.Kind, source.Material, source.OutsideMetres);
+        var conductor = model is { NoMetal: true } ? null
+            : model?.Metal is { } metal
+                ? new Conductor(metal, model.OutsideMetres ?? guess?.OutsideMetres ?? 0.02, model.WallMetres, Coating.Of(model.Coating ?? CoatingKind.Bare))
+                : guess;
+        return new SupposedLine(
+            source.Of, source.Name, source.Kind, source.Points, model?.DepthMetres ?? source.DepthMetres ?? LineBuild.UsualDepth(source.Kind), conductor,
+            End(sheet, source, source.Points[0], model?.StartKind, model?.StartOhms), End(sheet, source, source.Points[^1], model?.EndKind, model?.EndOhms),
+            source.Kind == UtilityKind.Electric ? model?.NetMilliamps ?? UsualNetMilliamps : null);
+    }
+
+    private static SupposedEnd End(JobSheet sheet, GroundSource source, SitePoint place, EndSupposed? said, double? ohms)
+    {
+        var stands = sheet.Job.Features
+            .Where(f => f.Points.Count > 0 && f.Utility == source.Kind && f.Points[0].DistanceTo(place) <= SupposedEnd.NearMetres)
+            .Select(f => (FeatureKind?)f.Kind).FirstOrDefault();
+        var likely = SupposedEnd.Likely(source.Kind, stands);
+        return new SupposedEnd(said ?? likely.Kind, ohms ?? likely.Ohms);
+    }
+
+    /// <summary>Middle of the depths that were measured and accepted, else of the plan's cover.</summary>
+    private static double? DepthOf(SheetLine line)
+    {
+        var measured = line.Traced.Points.Where(p => p.Depth is not null).Select(p => p.Depth!.Value.Value).Order().ToList();
+        return measured.Count > 0
+            ? measured[measured.Count / 2]
+            : line.Records.Select(r => r.CoverMetres).FirstOrDefault(c => c is not null) + (line.Line.OutsideDiameterMetres / 2 ?? 0);
+    }
+
+    /// <summary>Owners' lines may be miles long; what lies far from the site does not matter here.</summary>
+    private static IReadOnlyList<SitePoint> Near(JobSheet sheet, IReadOnlyList<SitePoint> points)
+    {
+        const double near = 200;
+        var centre = sheet.Job.DigCorners.Count > 0 ? sheet.Job.DigCorners[0] : sheet.Lines.Select(l => l.SupposedRun).FirstOrDefault(r => r is not null)?.Points[0] ?? points[0];
+        var kept = points.Where(p => p.DistanceTo(centre) < near).ToList();
+        return kept.Count >= 2 ? kept : points;
+    }
+
+    private const double SameLineMetres = 3;
+
+    /// <summary>Current that a service unbalanced in the usual way gives back through the earth.</summary>
+    private const double UsualNetMilliamps = 200;
+}

@@ -1,0 +1,120 @@
+// The planned hookup under the finger: drags the stake, turns the slider, and shows what the server solves. Computes nothing.
+
+export function openSignal() {
+  const form = document.querySelector('[data-signal]');
+  if (!form || form.dataset.opened) return;
+  form.dataset.opened = '1';
+  const svg = document.querySelector('.plan-drawing');
+  const handle = svg.querySelector('[data-stake-handle]');
+  const feet = document.querySelector('.sheet').dataset.units === 'feet';
+  let running = false;
+  let again = false;
+
+  /** One question at a time; what changed meanwhile is asked when the answer is there. */
+  async function solve() {
+    if (running) {
+      again = true;
+      return;
+    }
+    running = true;
+    try {
+      const answer = await fetch(form.dataset.signal, { method: 'POST', body: new FormData(form), headers: { 'X-Part': '1' } });
+      if (answer.ok && form.isConnected) show(await answer.text());
+    } catch {
+      // The connection is gone: a figure for another stake must not stay on the screen.
+      document.querySelector('[data-part=verdict]')?.replaceChildren(told('No connection: this is not solved.'));
+    } finally {
+      running = false;
+      if (again) {
+        again = false;
+        solve();
+      }
+    }
+  }
+
+  function show(text) {
+    const answer = new DOMParser().parseFromString(text, 'text/html');
+    for (const part of answer.querySelectorAll('[data-part]')) {
+      const old = document.querySelector(`.sheet [data-part="${part.dataset.part}"]`);
+      old?.replaceWith(document.adoptNode(part));
+    }
+    const address = answer.querySelector('[data-address]')?.dataset.address;
+    if (address) {
+      history.replaceState(history.state, '', address);
+      const take = document.querySelector('[data-take]');
+      if (take) take.href = take.href.replace(/take=.*$/, 'take=' + encodeURIComponent(new URL(address, location).searchParams.get('try')));
+    }
+    document.querySelector('.sheet').dataset.solved = String(performance.now());
+    wireLower();
+  }
+
+  /** Another view of the same hookup comes without the whole sheet. */
+  function wireLower() {
+    document.querySelectorAll('[data-show]').forEach(link => link.addEventListener('click', event => {
+      event.preventDefault();
+      event.stopPropagation();
+      form.elements.show.value = link.dataset.show;
+      solve();
+    }));
+  }
+
+  function put(x, y) {
+    handle.setAttribute('transform', `translate(${x} ${y})`);
+    const write = metres => metres.toFixed(2) + (feet ? 'm' : '');
+    form.elements.stakeEast.value = write(x);
+    form.elements.stakeNorth.value = write(-y);
+    handle.setAttribute('aria-valuetext', `${x.toFixed(2)} east, ${(-y).toFixed(2)} north`);
+    const lead = svg.querySelector('[data-part=plan] .lead');
+    if (lead) lead.setAttribute('points', lead.getAttribute('points').split(' ')[0] + ` ${x},${y}`);
+    solve();
+  }
+
+  form.addEventListener('input', event => {
+    const says = event.target.dataset.says;
+    if (says) form.querySelector('[data-slider-say]').textContent = says.split('|')[Number(event.target.value)];
+    solve();
+  });
+  form.addEventListener('submit', event => {
+    event.preventDefault();
+    solve();
+  });
+  wireLower();
+  if (!handle) return;
+
+  const at = event => new DOMPoint(event.clientX, event.clientY).matrixTransform(svg.getScreenCTM().inverse());
+  handle.addEventListener('pointerdown', event => {
+    event.stopPropagation();
+    event.preventDefault();
+    handle.setPointerCapture(event.pointerId);
+    handle.classList.add('is-held');
+    handle.focus();
+  });
+  handle.addEventListener('pointermove', event => {
+    if (!handle.hasPointerCapture(event.pointerId)) return;
+    event.stopPropagation();
+    const place = at(event);
+    put(place.x, place.y);
+  });
+  for (const end of ['pointerup', 'pointercancel']) {
+    handle.addEventListener(end, event => {
+      event.stopPropagation();
+      handle.classList.remove('is-held');
+    });
+  }
+  handle.addEventListener('keydown', event => {
+    const step = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
+    if (!step) return;
+    event.preventDefault();
+    const [x, y] = handle.getAttribute('transform').match(/-?[\d.]+/g).map(Number);
+    const size = event.shiftKey ? 1 : 0.25;
+    put(x + step[0] * size, y + step[1] * size);
+  });
+}
+
+function told(text) {
+  const note = document.createElement('p');
+  note.className = 'told';
+  note.setAttribute('role', 'alert');
+  note.textContent = text;
+  return note;
+}
