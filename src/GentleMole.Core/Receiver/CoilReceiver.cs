@@ -1,4 +1,5 @@
 using GentleMole.Core.Fields;
+using GentleMole.Core.Instruments;
 using GentleMole.Core.Site;
 
 namespace GentleMole.Core.Receiver;
@@ -8,19 +9,59 @@ namespace GentleMole.Core.Receiver;
 /// <param name="SeparationMetres">Distance from the lower to the upper coil.</param>
 /// <param name="RelativeNoise">Standard deviation of a response, as a part of it.</param>
 /// <param name="FloorTesla">Standard deviation that stays when there is no signal.</param>
+/// <param name="FullScaleTesla">Response at which the coils' amplifier pegs with the gain at its lowest.</param>
 public sealed record ReceiverBuild(
-    double LowerCoilMetres = 0.05, double SeparationMetres = 0.4, double RelativeNoise = 0.004, double FloorTesla = 2e-11);
-
-/// <summary>One reading of a simulated receiver. Depth and current are withheld (null) when the gradient makes no sense.</summary>
-public sealed record ReceiverReading(double PeakTesla, double NullTesla, double? DepthMetres, double? CurrentAmperes);
+    double LowerCoilMetres = 0.05, double SeparationMetres = 0.4, double RelativeNoise = 0.004, double FloorTesla = 2e-11,
+    double FullScaleTesla = double.PositiveInfinity)
+{
+    /// <summary>The build of an instrument at a frequency.</summary>
+    public static ReceiverBuild Of(ReceiverProfile profile, double hertz) => new(
+        SeparationMetres: profile.SeparationMetres, RelativeNoise: profile.RelativeNoise, FloorTesla: profile.FloorTesla(hertz),
+        FullScaleTesla: profile.FullScaleMicrotesla * 1e-6);
+}
 
 /// <summary>
-/// A simulated receiver over wires of known current: two horizontal coils across the blade, one above the other, and a
-/// vertical coil. Depth by the gradient of the horizontal pair, current by Ampère's law from that depth. Noise comes from
-/// the random source that is passed in, so a seed repeats a walk.
+/// One reading of a simulated receiver. Depth and current are withheld (null) when the gradient makes no sense, the response
+/// is too weak or pegged, or the blade is not near the peak.
 /// </summary>
-public sealed class CoilReceiver(IReadOnlyList<WireSegment> wires, ReceiverBuild build, Random random)
+/// <param name="RunsAway">True when the current runs the way the blade looks, by its phase against the transmitter's; null when too weak to tell.</param>
+/// <param name="Pegged">The lower coil's amplifier is at its end: the peak is hidden.</param>
+public sealed record ReceiverReading(
+    double PeakTesla, double NullTesla, double? DepthMetres, double? CurrentAmperes, bool? RunsAway = null, bool Pegged = false);
+
+/// <summary>What the bar of a display shows.</summary>
+/// <param name="Percent">0 to 100.</param>
+public sealed record DisplayedResponse(double Percent, bool Pegged, bool Silent)
 {
+    private const double Bottom = 0.5;
+
+    /// <summary>A response behind a gain: pegged at full scale, nothing at the bottom.</summary>
+    /// <param name="gainDecibels">Gain over the lowest.</param>
+    public static DisplayedResponse Of(double tesla, double gainDecibels, double fullScaleTesla)
+    {
+        var percent = 100 * tesla * Math.Pow(10, gainDecibels / 20) / fullScaleTesla;
+        return percent >= 100 ? new(100, true, false) : percent < Bottom ? new(0, false, true) : new(percent, false, false);
+    }
+}
+
+/// <summary>
+/// A simulated receiver in a field: two horizontal coils across the blade, one above the other, and a vertical coil. Depth by
+/// the gradient of the horizontal pair, current by Ampère's law from that depth. Noise comes from the random source that is
+/// passed in, so a seed repeats a walk.
+/// </summary>
+public sealed class CoilReceiver(Func<Vector3, FieldWithPhase> fieldAt, ReceiverBuild build, Random random)
+{
+    /// <summary>With the vertical response more than this part of the horizontal one the blade is not near the peak.</summary>
+    private const double OffPeak = 0.7;
+
+    private const double HeardAboveFloor = 8;
+
+    /// <summary>Over wires of known current, all in step.</summary>
+    public CoilReceiver(IReadOnlyList<WireSegment> wires, ReceiverBuild build, Random random)
+        : this(point => new FieldWithPhase(Sum(wires, point), default), build, random)
+    {
+    }
+
     /// <summary>A reading at a place on the ground, with the blade across a line of the given direction.</summary>
     /// <param name="lineDirection">Direction of the line below, unit vector; the coils listen across it.</param>
     public ReceiverReading Read(SitePoint place, SitePoint lineDirection, double liftMetres = 0)
@@ -28,13 +69,15 @@ public sealed class CoilReceiver(IReadOnlyList<WireSegment> wires, ReceiverBuild
         var across = lineDirection.Right;
         var low = FieldAt(place, build.LowerCoilMetres + liftMetres);
         var high = FieldAt(place, build.LowerCoilMetres + build.SeparationMetres + liftMetres);
-        var lower = Math.Abs(Noisy(Across(low, across)));
-        var upper = Math.Abs(Noisy(Across(high, across)));
-        var vertical = Math.Abs(Noisy(low.Up));
+        var lower = Math.Abs(Noisy(Signed(low, across)));
+        var upper = Math.Abs(Noisy(Signed(high, across)));
+        var vertical = Math.Abs(Noisy(SignedUp(low)));
         var ratio = lower / upper;
-        if (ratio <= 1.02 || lower < 8 * build.FloorTesla)
+        var pegged = lower >= build.FullScaleTesla;
+        bool? away = lower < HeardAboveFloor * build.FloorTesla ? null : Across(low.InPhase, across) > 0;
+        if (pegged || ratio <= 1.02 || lower < HeardAboveFloor * build.FloorTesla || vertical > OffPeak * lower)
         {
-            return new ReceiverReading(lower, vertical, null, null);
+            return new ReceiverReading(Math.Min(lower, build.FullScaleTesla), Math.Min(vertical, build.FullScaleTesla), null, null, away, pegged);
         }
 
         var distance = build.SeparationMetres / (ratio - 1);
@@ -42,7 +85,8 @@ public sealed class CoilReceiver(IReadOnlyList<WireSegment> wires, ReceiverBuild
             lower,
             vertical,
             distance - build.LowerCoilMetres - liftMetres,
-            lower * 2 * Math.PI * distance / Physics.Mu0);
+            lower * 2 * Math.PI * distance / Physics.Mu0,
+            away);
     }
 
     /// <summary>
@@ -53,8 +97,8 @@ public sealed class CoilReceiver(IReadOnlyList<WireSegment> wires, ReceiverBuild
     public (double Peak, double Null) Sweep(SitePoint near, SitePoint lineDirection, double reachMetres, double handMetres)
     {
         var right = lineDirection.Right;
-        double Horizontal(double y) => Math.Abs(Across(FieldAt(near + (right * y), build.LowerCoilMetres), right));
-        double Vertical(double y) => FieldAt(near + (right * y), build.LowerCoilMetres).Up;
+        double Horizontal(double y) => Math.Abs(Signed(FieldAt(near + (right * y), build.LowerCoilMetres), right));
+        double Vertical(double y) => FieldAt(near + (right * y), build.LowerCoilMetres).InPhase.Up;
         const double step = 0.01;
         double peak = 0, strongest = -1;
         for (var y = -reachMetres; y <= reachMetres; y += step)
@@ -83,8 +127,8 @@ public sealed class CoilReceiver(IReadOnlyList<WireSegment> wires, ReceiverBuild
     public double Sideways(SitePoint place, SitePoint lineDirection)
     {
         var field = FieldAt(place, build.LowerCoilMetres);
-        var across = Math.Abs(Across(field, lineDirection.Right));
-        return Math.Abs(Noisy(Across(field, lineDirection))) / Math.Max(across, build.FloorTesla);
+        var across = Math.Abs(Signed(field, lineDirection.Right));
+        return Math.Abs(Noisy(Signed(field, lineDirection))) / Math.Max(across, build.FloorTesla);
     }
 
     /// <summary>Standard normal deviate from a uniform source (Box–Muller).</summary>
@@ -93,16 +137,28 @@ public sealed class CoilReceiver(IReadOnlyList<WireSegment> wires, ReceiverBuild
 
     private static double Across(Vector3 field, SitePoint right) => (field.East * right.East) + (field.North * right.North);
 
-    private Vector3 FieldAt(SitePoint place, double height)
+    /// <summary>Size of the component along a level direction, with the sign of the part in step.</summary>
+    private static double Signed(FieldWithPhase field, SitePoint along)
+    {
+        var (re, im) = (Across(field.InPhase, along), Across(field.Quadrature, along));
+        return Math.CopySign(Math.Sqrt((re * re) + (im * im)), re);
+    }
+
+    private static double SignedUp(FieldWithPhase field) =>
+        Math.CopySign(Math.Sqrt((field.InPhase.Up * field.InPhase.Up) + (field.Quadrature.Up * field.Quadrature.Up)), field.InPhase.Up);
+
+    private static Vector3 Sum(IReadOnlyList<WireSegment> wires, Vector3 point)
     {
         var sum = default(Vector3);
         foreach (var wire in wires)
         {
-            sum += wire.FieldAt(new Vector3(place.East, place.North, height));
+            sum += wire.FieldAt(point);
         }
 
         return sum;
     }
+
+    private FieldWithPhase FieldAt(SitePoint place, double height) => fieldAt(new Vector3(place.East, place.North, height));
 
     private double Noisy(double value) =>
         value + (Gaussian(random) * Math.Sqrt(

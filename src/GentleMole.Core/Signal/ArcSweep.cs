@@ -119,10 +119,9 @@ public static class ArcSweep
 
         // Several lines may cross there; the one that would be heard strongest names the response.
         var line = ground.Metallic
-            .Select(l => (Line: l, Away: l.Run.Project(place) is var s ? s.Foot.DistanceTo(place) : 0, At: l.Run.Project(place).ChainageMetres))
-            .Where(l => l.Away < Math.Max(OfLineMetres, l.Line.DepthMetres))
-            .MaxBy(l => solved.CurrentAt(l.Line.Id, SupposedGround.Before(l.Line) + l.At).Magnitude / l.Line.DepthMetres);
-        return new ArcResponse(bearing, response, 1, line.Line?.Id, false);
+            .Where(l => l.Run.Project(place).Foot.DistanceTo(place) < Math.Max(OfLineMetres, l.DepthMetres))
+            .MaxBy(l => solved.CurrentAt(l.Id, SupposedGround.Before(l) + l.Run.Project(place).ChainageMetres).Magnitude / l.DepthMetres);
+        return new ArcResponse(bearing, response, 1, line?.Id, false);
     }
 
     private static double Apart(double a, double b) => Math.Abs((((a - b) % 360) + 540) % 360 - 180);

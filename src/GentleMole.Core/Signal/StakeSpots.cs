@@ -29,6 +29,9 @@ public enum StakeRefusal
 
     /// <summary>The lead would have to go through a building.</summary>
     LeadBlocked,
+
+    /// <summary>The lead does not reach so far.</summary>
+    BeyondLead,
 }
 
 /// <summary>Where the stake may stand, and the sensible places to try.</summary>
@@ -49,9 +52,15 @@ public sealed record StakeGround(
     private static readonly double[] Parts = [1, 0.7];
 
     /// <summary>Why the stake may not stand here; null when it may.</summary>
-    public StakeRefusal? Refuses(SitePoint connection, SitePoint stake, double drivenMetres)
+    public StakeRefusal? Refuses(SitePoint connection, SitePoint stake, double drivenMetres, double leadMetres = double.PositiveInfinity)
     {
-        if (SurfaceAt(stake) is var surface && surface == Surface.Building)
+        if (connection.DistanceTo(stake) > leadMetres + 0.1)
+        {
+            return StakeRefusal.BeyondLead;
+        }
+
+        var surface = SurfaceAt(stake);
+        if (surface == Surface.Building)
         {
             return StakeRefusal.OnBuilding;
         }

@@ -62,7 +62,7 @@ internal sealed class CurrentChart : SignalChart
             var seen = stops.Select(s => (At: s, Station: line.Run.Project(target.Run.At(s))))
                 .Where(p => line.Id == target.Id || p.Station.Foot.DistanceTo(target.Run.At(p.At)) <= NeighbourMetres)
                 .Select(p => (X: X(p.At), Y: Y(At(line, line.Id == target.Id ? p.At : p.Station.ChainageMetres)), Milliamps: At(line, p.Station.ChainageMetres))).ToList();
-            if (seen.Count > 1)
+            if (seen.Count > 1 && (line.Id == target.Id || seen.Max(p => p.Milliamps) > Math.Pow(10, HighDecade - Decades)))
             {
                 curves.Add(new CurrentCurve(line.Kind, line.Name, line.Id == target.Id, Path(seen.Select(p => (p.X, p.Y))), seen[^1].X, seen[^1].Y, seen[^1].Milliamps));
             }

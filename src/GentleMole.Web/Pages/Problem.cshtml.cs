@@ -1,3 +1,4 @@
+using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
@@ -30,7 +31,14 @@ internal sealed class ProblemPage : PageModel
         _ => "The form may be too large or too old: drawings may have 30 MB, photos 20 MB. Nothing was changed; go back, reload, and press again.",
     };
 
-    public PageResult OnGet() => Page();
+    public PageResult OnGet() => Told();
 
-    public PageResult OnPost() => Page();
+    public PageResult OnPost() => Told();
+
+    /// <summary>After an exception nobody says a code: it is ours.</summary>
+    private PageResult Told()
+    {
+        Code = HttpContext.Features.Get<IExceptionHandlerFeature>() is null ? Code : StatusCodes.Status500InternalServerError;
+        return Page();
+    }
 }

@@ -34,6 +34,7 @@ internal static class MoleApp
         builder.Services.AddSingleton<PlaceClock>();
         builder.Services.AddSingleton<FitCache>();
         builder.Services.AddSingleton<SignalDesk>();
+        builder.Services.AddSingleton<WalkDesk>();
         builder.Services.AddScoped<SheetLoader>();
         builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(options.Data, "keys")))
             .SetApplicationName("GentleMole");
@@ -51,7 +52,7 @@ internal static class MoleApp
 
         var app = builder.Build();
         app.UseMiddleware<PageGuard>();
-        app.UseExceptionHandler("/problem?code=500");
+        app.UseExceptionHandler("/problem");
         app.UseWhen(
             http => !http.Request.Path.StartsWithSegments("/api", StringComparison.OrdinalIgnoreCase),
             pages => pages.UseStatusCodePagesWithReExecute("/problem", "?code={0}"));

@@ -166,10 +166,22 @@ internal sealed record JobSheet
     /// </summary>
     public CheckState? DoubtOf(Reading reading)
     {
-        var receiver = Job.Hookups.Find(h => h.Id == reading.HookupId)?.ReceiverId is { } id ? Instruments.FirstOrDefault(i => i.Id == id) : null;
-        var state = receiver?.StateOn(PlaceClock.Local(reading.TakenAt, Firm.TimeZone).Date.ToDateOnly()) ?? CheckState.Good;
+        var state = ReceiverOf(reading)?.StateOn(PlaceClock.Local(reading.TakenAt, Firm.TimeZone).Date.ToDateOnly()) ?? CheckState.Good;
         return state == CheckState.Good ? null : state;
     }
+
+    /// <summary>The instrument to reckon with: the one used last on this job, else one in check, else any; null when there is none.</summary>
+    public Instrument? InstrumentAtHand(InstrumentKind kind)
+    {
+        var own = Instruments.Where(i => i.Kind == kind).ToList();
+        var last = Job.Hookups.OrderByDescending(h => h.MadeAt)
+            .Select(h => kind == InstrumentKind.Transmitter ? h.TransmitterId : h.ReceiverId).FirstOrDefault(i => i is not null);
+        return own.Find(i => i.Id == last) ?? own.Find(i => i.StateOn(Now.Date.ToDateOnly()) == CheckState.Good) ?? own.FirstOrDefault();
+    }
+
+    /// <summary>The receiver that a reading was taken with, where the hookup says it.</summary>
+    public Instrument? ReceiverOf(Reading reading) =>
+        Job.Hookups.Find(h => h.Id == reading.HookupId)?.ReceiverId is { } id ? Instruments.FirstOrDefault(i => i.Id == id) : null;
 
     /// <summary>What a new dot on a line would be judged against.</summary>
     public DotContext ContextFor(SheetLine line, Hookup? hookup, Reading? before, SitePoint place, LineFeature feature) => new()

@@ -112,7 +112,8 @@ internal static class SheetFeatures
                 ("currentMilliamps", dot.Reading.CurrentMilliamps),
                 ("qualityLevel", dot.Reading.State == DotState.Accepted ? nameof(QualityLevel.B) : nameof(QualityLevel.D)),
                 ("method", LineWords.MethodOf(sheet, line)),
-                ("verdict", ReasonWords.Verdict(dot.Judgement.Verdict)));
+                ("verdict", ReasonWords.Verdict(dot.Judgement.Verdict)),
+                ("receiverDoubt", sheet.DoubtOf(dot.Reading) is { } doubt ? HookupWords.Check(doubt) : null));
         }
     }
 

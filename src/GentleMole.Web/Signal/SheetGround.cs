@@ -77,12 +77,16 @@ internal static class SheetGround
             Target = LineName(target.Line.Id),
             Work = WorkStretch.Of(run, sheet.Job.DigCorners),
             Points = Points(sheet, target, run),
-            StakeGround = new StakeGround(ground, Areas(sheet), sheet.Job.Ground == SiteGround.Paved && sheet.Job.Features.Exists(f => f.Surface == Surface.Soil), PowerEarths(sheet)),
+            StakeGround = Stakes(sheet, ground),
             Transmitter = transmitter,
             Receiver = receiver,
             Habit = sheet.Firm.FirstFrequency,
         };
     }
+
+    /// <summary>Where stakes may stand. On a paved site only drawn soil takes one, once any is drawn.</summary>
+    public static StakeGround Stakes(JobSheet sheet, SupposedGround ground) => new(
+        ground, Areas(sheet), sheet.Job.Ground == SiteGround.Paved && sheet.Job.Features.Exists(f => f.Surface == Surface.Soil), PowerEarths(sheet));
 
     /// <summary>Places where this line can be connected: what stands on it, and where it was connected before.</summary>
     private static List<ConnectionPoint> Points(JobSheet sheet, SheetLine target, Run run)

@@ -42,6 +42,11 @@ internal static class HandoverWords
                 said.Add($"{Capital(name)}: between dots {string.Join(", ", doubtful.Select(s => $"{s.From.Number}–{s.To.Number}"))} the place is doubtful. Expose before digging.");
             }
 
+            foreach (var doubt in line.Dots.Where(d => d.Reading.State == DotState.Accepted && sheet.DoubtOf(d.Reading) is not null).GroupBy(d => (sheet.ReceiverOf(d.Reading)!.Name, sheet.DoubtOf(d.Reading))))
+            {
+                said.Add($"{Capital(name)}: {doubt.Count()} dot{(doubt.Count() == 1 ? " was" : "s were")} read with {doubt.Key.Name}, {HookupWords.Check(doubt.Key.Item2!.Value)}.");
+            }
+
             var undecided = line.Dots.Count(d => d.Reading.State == DotState.Taken);
             if (undecided > 0)
             {

@@ -104,6 +104,7 @@ internal static class HookupWords
         StakeRefusal.OnBuilding => "there is a building.",
         StakeRefusal.OnPaving => "the ground is paved there.",
         StakeRefusal.ShallowService => "a shallow service lies under it.",
+        StakeRefusal.BeyondLead => "the lead does not reach so far.",
         StakeRefusal.PowerEarth => "it would stand on a power earth.",
         _ => "a building is in the way of the lead.",
     };

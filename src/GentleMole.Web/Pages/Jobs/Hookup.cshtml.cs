@@ -5,6 +5,7 @@ using GentleMole.Core.Marking;
 using GentleMole.Core.Notices;
 using GentleMole.Core.Signal;
 using GentleMole.Core.Site;
+using GentleMole.StandIns;
 using GentleMole.Store.Model;
 using GentleMole.Store;
 using GentleMole.Web.Forms;
@@ -17,7 +18,7 @@ using Microsoft.EntityFrameworkCore;
 namespace GentleMole.Web.Pages;
 
 /// <summary>How the signal is put on a line: connection, stake, circuit against the prediction, wires tried, ring walked.</summary>
-internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock, SignalDesk desk) : SheetPage(db, loader)
+internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock, SignalDesk desk, WalkDesk walks) : SheetPage(db, loader)
 {
     /// <summary>Wires that can be compared at once.</summary>
     public const int MostWires = 4;
@@ -47,6 +48,9 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
     public CircuitResult Circuit { get; private set; } = new(CircuitState.NotMeasured, null);
 
     public IReadOnlyList<StakeFinding> StakeFindings { get; private set; } = [];
+
+    /// <summary>Why no stake may be driven there at all.</summary>
+    public StakeRefusal? StakeRuledOut { get; private set; }
 
     public bool StakeIsGood { get; private set; }
 
@@ -134,6 +138,35 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
         await SaveAsync();
         return Done(new { line = line.Line.Id });
     }
+
+    public bool MayWalk => walks.IsOn && Shown is { Method: not HookupMethod.Passive, FrequencyHertz: not null };
+
+    /// <summary>Sends the simulated receiver along the line as it lies in a ground that the sheet does not know.</summary>
+    public IActionResult OnPostWalk()
+    {
+        if (LineAtHand is not { } line || Shown is not { FrequencyHertz: { } hertz } hookup || !MayWalk)
+        {
+            return NotFound();
+        }
+
+        var sender = (Transmitters.FirstOrDefault(t => t.Id == hookup.TransmitterId) ?? Sheet.InstrumentAtHand(InstrumentKind.Transmitter) ?? UsualInstruments.Transmitter).AsTransmitter();
+        var hearer = (Receivers.FirstOrDefault(r => r.Id == hookup.ReceiverId) ?? Sheet.InstrumentAtHand(InstrumentKind.Receiver) ?? UsualInstruments.Receiver).AsReceiver();
+        var ground = SheetGround.Of(Sheet);
+        var name = SheetGround.LineName(line.Line.Id);
+        if (ground.Line(name) is null)
+        {
+            return Refused([new FieldError("walk", "Nothing can be walked: nobody has said where this line runs, or it has no metal.")]);
+        }
+
+        var seed = (Id * 1000) + line.Line.Id;
+        walks.Start(new WalkOrder(
+            Id, line.Line.Owner, HiddenGround.Under(ground, name, seed),
+            new HookupTry(name, name, hookup.Method, hookup.Connection, hookup.ConnectedTo, hookup.Stake, hertz, hookup.SentMilliamps ?? 25),
+            sender, hearer, clock.UtcNow, HashCode.Combine(seed, hookup.Id, clock.UtcNow)));
+        return RedirectToPage("/Jobs/Trace", new { id = Id, line = line.Line.Id });
+    }
+
+    protected override bool ChangesJob(string? handler) => handler != "Walk";
 
     private Hookup Read(FormReader reader, int lineId)
     {
@@ -236,8 +269,9 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
             return;
         }
 
+        StakeRuledOut = SheetGround.Stakes(Sheet, SheetGround.Of(Sheet)).Refuses(hookup.Connection, stake, HookupTry.DrivenMetres);
         StakeFindings = StakePlacement.Judge(hookup.Connection, stake, line.BestRun, Sheet.OthersThan(line.Line.Id));
-        StakeIsGood = StakeFindings.Count == 0 && line.BestRun is not null;
+        StakeIsGood = StakeFindings.Count == 0 && StakeRuledOut is null && line.BestRun is not null;
         if (StakeIsGood)
         {
             OffSquare = StakePlacement.DegreesOffSquare(hookup.Connection, stake, line.BestRun!);
@@ -257,8 +291,8 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
     /// <summary>The hookup as it is, solved on the supposed ground, and what was measured held against it.</summary>
     private void Predict(SheetLine line, Hookup hookup)
     {
-        var sender = (Transmitters.FirstOrDefault(t => t.Id == hookup.TransmitterId) ?? Transmitters.FirstOrDefault() ?? UsualInstruments.Transmitter).AsTransmitter();
-        var hearer = (Receivers.FirstOrDefault(r => r.Id == hookup.ReceiverId) ?? Receivers.FirstOrDefault() ?? UsualInstruments.Receiver).AsReceiver();
+        var sender = (Transmitters.FirstOrDefault(t => t.Id == hookup.TransmitterId) ?? Sheet.InstrumentAtHand(InstrumentKind.Transmitter) ?? UsualInstruments.Transmitter).AsTransmitter();
+        var hearer = (Receivers.FirstOrDefault(r => r.Id == hookup.ReceiverId) ?? Sheet.InstrumentAtHand(InstrumentKind.Receiver) ?? UsualInstruments.Receiver).AsReceiver();
         if (SheetGround.Task(Sheet, line, sender, hearer) is not { } task || task.Ground.Line(task.Target) is null
             || hookup.FrequencyHertz is not { } hertz || (hookup.Method == HookupMethod.Direct && hookup.Stake is null))
         {

@@ -159,17 +159,13 @@ internal sealed class HookupPlanPage(MoleDb db, SheetLoader loader, SignalDesk d
         (Predicted, RuledOut) = (solved.IsGood ? solved.Value : null, null);
         var target = Task!.Ground.Line(Task.Target)!;
         RuledOut = HookupPlanner.Rule(Task, target, hookup.At, hookup.Method);
-        StakeRuledOut = hookup.Stake is { } stake ? Task.StakeGround.Refuses(hookup.At, stake, HookupTry.DrivenMetres) : null;
+        StakeRuledOut = hookup.Stake is { } stake ? Task.StakeGround.Refuses(hookup.At, stake, HookupTry.DrivenMetres, Task.Transmitter.LeadMetres) : null;
         var middle = (Task.Work.FromMetres + Task.Work.ToMetres) / 2;
         Cut = from is { } a && to is { } b && a.DistanceTo(b) > 0.5
             ? (a, b)
             : (target.Run.At(middle, -CutHalfMetres), target.Run.At(middle, CutHalfMetres));
     }
 
-    private Instrument Pick(int? id, InstrumentKind kind, Instrument usual)
-    {
-        var own = Sheet.Instruments.Where(i => i.Kind == kind).ToList();
-        var last = Sheet.Job.Hookups.OrderByDescending(h => h.MadeAt).Select(h => kind == InstrumentKind.Transmitter ? h.TransmitterId : h.ReceiverId).FirstOrDefault(i => i is not null);
-        return own.Find(i => i.Id == id) ?? own.Find(i => i.Id == last) ?? own.FirstOrDefault() ?? usual;
-    }
+    private Instrument Pick(int? id, InstrumentKind kind, Instrument usual) =>
+        Sheet.Instruments.FirstOrDefault(i => i.Kind == kind && i.Id == id) ?? Sheet.InstrumentAtHand(kind) ?? usual;
 }

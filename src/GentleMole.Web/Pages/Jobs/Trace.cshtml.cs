@@ -6,11 +6,13 @@ using GentleMole.Core.Pinpoint;
 using GentleMole.Core.Site;
 using GentleMole.Core.Trace;
 using GentleMole.Core;
+using GentleMole.StandIns;
 using GentleMole.Store.Model;
 using GentleMole.Store;
 using GentleMole.Web.Forms;
 using GentleMole.Web.Setup;
 using GentleMole.Web.Sheets;
+using GentleMole.Web.Signal;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 
@@ -20,7 +22,7 @@ namespace GentleMole.Web.Pages;
 internal sealed record ShownVerdict(DotJudgement? Judgement, Person Person, string? Trouble);
 
 /// <summary>Dots along a line, each judged as it is typed.</summary>
-internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock) : SheetPage(db, loader)
+internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock, WalkDesk walks) : SheetPage(db, loader)
 {
     /// <summary>Height of the lower coil over ground when the tip rests on it, for rows that do not say.</summary>
     private const double TipHeightMetres = 0.05;
@@ -29,6 +31,9 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock)
 
     private Reading? _typed;
     private IReadOnlyList<FieldError> _trouble = [];
+
+    /// <summary>The simulated receiver's walk on this job, when there is one.</summary>
+    public WalkProgress? Walk => walks.Of(Id);
 
     /// <summary>The dot at hand; none for a new one.</summary>
     [BindProperty(SupportsGet = true, Name = "dot")]

@@ -39,11 +39,7 @@ export function openSignal() {
       old?.replaceWith(document.adoptNode(part));
     }
     const address = answer.querySelector('[data-address]')?.dataset.address;
-    if (address) {
-      history.replaceState(history.state, '', address);
-      const take = document.querySelector('[data-take]');
-      if (take) take.href = take.href.replace(/take=.*$/, 'take=' + encodeURIComponent(new URL(address, location).searchParams.get('try')));
-    }
+    if (address) history.replaceState(history.state, '', address);
     document.querySelector('.sheet').dataset.solved = String(performance.now());
     wireLower();
   }

@@ -1,0 +1,176 @@
+using System.Net.Http.Json;
+using System.Text.Json;
+using GentleMole.Core.Instruments;
+using GentleMole.Core.Receiver;
+using GentleMole.Core.Signal;
+using GentleMole.Core.Site;
+
+namespace GentleMole.StandIns;
+
+/// <summary>A reading as a device sends it.</summary>
+public sealed record SentReading(
+    string Id, string TakenAt, string Utility, double EastMetres, double NorthMetres, double Peak, double Null,
+    double? DepthMetres, double? CurrentMilliamps, double DirectionDegrees, double FrequencyHertz);
+
+/// <summary>How a walk goes.</summary>
+/// <param name="Readings">Readings on the whole walk.</param>
+/// <param name="Delivered">Readings that the job has taken.</param>
+/// <param name="Repeated">Readings that were sent again and that the job knew already.</param>
+/// <param name="Dropped">Sends that were cut off.</param>
+/// <param name="Late">Readings held back and sent out of order.</param>
+public sealed record WalkProgress(int Readings, int Delivered, int Repeated, int Dropped, int Late, bool Ended, string Trouble);
+
+/// <summary>What a walk needs to know.</summary>
+/// <param name="Ground">The hidden ground.</param>
+/// <param name="Hookup">How the signal is put on.</param>
+/// <param name="Utility">What the locator tells the receiver that it looks for.</param>
+/// <param name="StartedAt">Moment of the first reading; the walk takes ten seconds a reading on its own clock.</param>
+public sealed record WalkOrder(
+    int JobId, string Utility, SupposedGround Ground, HookupTry Hookup, TransmitterProfile Transmitter, ReceiverProfile Receiver, DateTime StartedAt, int Seed);
+
+/// <summary>
+/// SIMULATED transmitter and receiver. Solves the hookup on a hidden ground, walks the target as it really lies, and streams
+/// what the receiver shows into the job through the public API, as a device would: with dropped connections, readings sent
+/// twice and readings that come late.
+/// </summary>
+public sealed class WalkingReceiver(HttpClient api, WalkOrder order)
+{
+    private const double StepMetres = 2;
+    private const double HandMetres = 0.015;
+    private const double ReachMetres = 1.5;
+    private const int MostTries = 8;
+    private readonly Random _random = new(order.Seed);
+    private WalkProgress _progress = new(0, 0, 0, 0, 0, false, "");
+
+    /// <summary>How the walk goes, from any thread.</summary>
+    public WalkProgress Progress => Volatile.Read(ref _progress);
+
+    /// <summary>Takes all readings of the walk: what the receiver shows above the hidden ground.</summary>
+    public IReadOnlyList<SentReading> Take()
+    {
+        var source = order.Hookup.Source(order.Ground, order.Transmitter);
+        var network = order.Ground.Network();
+        if (NetworkRules.Check(network, source, order.Hookup.Hertz).Count > 0
+            || NetworkSolver.Of(new NetworkMesh(network, Cutting.For(source)), order.Hookup.Hertz) is not { IsGood: true } solver)
+        {
+            return [];
+        }
+
+        var field = solver.Value.Solve(source).Field();
+        var receiver = new CoilReceiver(field.At, ReceiverBuild.Of(order.Receiver, order.Hookup.Hertz), _random);
+        var run = order.Ground.Line(order.Hookup.Target)!.Run;
+        var readings = new List<SentReading>();
+        for (var s = StepMetres; s < run.Length - 1; s += StepMetres)
+        {
+            var ahead = run.DirectionAt(s);
+            var (peak, silent) = receiver.Sweep(run.At(s), ahead, ReachMetres, HandMetres);
+            var place = run.At(s) + (ahead.Right * peak);
+            var shown = receiver.Read(place, ahead);
+            if (Math.Abs(silent) > 3)
+            {
+                continue;
+            }
+
+            readings.Add(new SentReading(
+                NextId(), order.StartedAt.AddSeconds(10 * readings.Count).ToString("yyyy-MM-dd'T'HH:mm:ss'Z'", null), order.Utility,
+                Math.Round(place.East, 3), Math.Round(place.North, 3), Math.Round(shown.PeakTesla * 1e9, 4), Math.Round(shown.NullTesla * 1e9, 4),
+                shown.DepthMetres is { } d and > 0.01 and < 20 ? Math.Round(d, 2) : null,
+                shown.CurrentAmperes is { } i and < 100 ? Math.Round(i * 1000, 2) : null,
+                Math.Round((ahead.AzimuthDegrees + (2 * CoilReceiver.Gaussian(_random)) + 360) % 360), order.Hookup.Hertz));
+        }
+
+        return readings;
+    }
+
+    /// <summary>Walks and streams until every reading is delivered or the API cannot be reached.</summary>
+    /// <param name="pause">Time between two readings.</param>
+    public async Task WalkAsync(TimeSpan pause, CancellationToken cancellation)
+    {
+        try
+        {
+            var readings = Take();
+            Tell(p => p with { Readings = readings.Count, Trouble = readings.Count == 0 ? "There is nothing to hear on this line." : "" });
+            var late = new List<SentReading>();
+            for (var i = 0; i < readings.Count; i++)
+            {
+                var chance = _random.NextDouble();
+                if (chance < 0.15)
+                {
+                    late.Add(readings[i]);
+                    Tell(p => p with { Late = p.Late + 1 });
+                }
+                else
+                {
+                    // Now and then the last one goes along again: the device did not hear the answer.
+                    var batch = chance > 0.8 && i > 0 && !late.Contains(readings[i - 1]) ? new[] { readings[i - 1], readings[i] } : [readings[i]];
+                    await DeliverAsync(batch, dropAnswer: chance is > 0.4 and < 0.5, dropBefore: chance is > 0.5 and < 0.58, cancellation);
+                }
+
+                await Task.Delay(pause, cancellation);
+            }
+
+            for (var i = late.Count - 1; i >= 0; i--)
+            {
+                await DeliverAsync([late[i]], false, false, cancellation);
+            }
+        }
+        catch (Exception error) when (error is HttpRequestException or JsonException)
+        {
+            Tell(p => p with { Trouble = "The connection is gone: " + error.Message });
+        }
+        catch (OperationCanceledException)
+        {
+            Tell(p => p with { Trouble = "Stopped." });
+        }
+        finally
+        {
+            Tell(p => p with { Ended = true });
+        }
+    }
+
+    private async Task DeliverAsync(IReadOnlyList<SentReading> batch, bool dropAnswer, bool dropBefore, CancellationToken cancellation)
+    {
+        for (var attempt = 0; attempt < MostTries; attempt++)
+        {
+            if (dropBefore && attempt == 0)
+            {
+                // Out of reception: nothing left the device.
+                Tell(p => p with { Dropped = p.Dropped + 1 });
+                continue;
+            }
+
+            using var answer = await api.PostAsJsonAsync($"/api/v1/jobs/{order.JobId}/readings", new { readings = batch }, cancellation);
+            if (dropAnswer && attempt == 0)
+            {
+                // The job has them, but the device never hears of it and sends them again.
+                Tell(p => p with { Dropped = p.Dropped + 1 });
+                Count(await ReadAsync(answer, cancellation), countRepeats: false);
+                continue;
+            }
+
+            answer.EnsureSuccessStatusCode();
+            Count(await ReadAsync(answer, cancellation), countRepeats: true);
+            return;
+        }
+    }
+
+    private void Count((int Accepted, int Duplicates) taken, bool countRepeats) =>
+        Tell(p => p with { Delivered = p.Delivered + taken.Accepted, Repeated = p.Repeated + (countRepeats ? taken.Duplicates : 0) });
+
+    private static async Task<(int Accepted, int Duplicates)> ReadAsync(HttpResponseMessage answer, CancellationToken cancellation)
+    {
+        using var body = JsonDocument.Parse(await answer.Content.ReadAsStringAsync(cancellation));
+        return body.RootElement.TryGetProperty("accepted", out var accepted) && body.RootElement.TryGetProperty("duplicates", out var duplicates)
+            ? (accepted.GetInt32(), duplicates.GetInt32())
+            : (0, 0);
+    }
+
+    private void Tell(Func<WalkProgress, WalkProgress> change) => Volatile.Write(ref _progress, change(Progress));
+
+    private string NextId()
+    {
+        var bytes = new byte[16];
+        _random.NextBytes(bytes);
+        return new Guid(bytes).ToString();
+    }
+}
