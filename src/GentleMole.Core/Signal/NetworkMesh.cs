@@ -69,6 +69,9 @@ public sealed class NetworkMesh
 
     private const double SamePlaceMetres = 1e-6;
 
+    /// <summary>Below this a bond is a weld.</summary>
+    private const double WeldOhms = 1e-6;
+
     private readonly List<MeshNode> _nodes = [];
     private readonly List<MeshSegment> _segments = [];
     private readonly List<MeshBridge> _bridges = [];
@@ -89,12 +92,10 @@ public sealed class NetworkMesh
 
         foreach (var bond in network.Bonds)
         {
-            var (from, to) = (NodeAt(bond.From), NodeAt(bond.To));
-            if (from != to)
-            {
-                _bridges.Add(new MeshBridge(from, to, bond.Ohms));
-            }
+            _bridges.Add(new MeshBridge(NodeAt(bond.From), NodeAt(bond.To), bond.Ohms));
         }
+
+        DropIdleWelds();
 
         Pairs = network.Coupled ? FindPairs() : [];
     }
@@ -142,6 +143,35 @@ public sealed class NetworkMesh
     {
         var s = _segments[SegmentAt(place)];
         return place.ChainageMetres - s.FromChainage <= s.ToChainage - place.ChainageMetres ? s.From : s.To;
+    }
+
+    /// <summary>
+    /// A weld between places that welds join already carries a share of current that nothing determines; it changes nothing
+    /// else, so it is left out.
+    /// </summary>
+    private void DropIdleWelds()
+    {
+        var root = Enumerable.Range(0, _nodes.Count).ToArray();
+        int Root(int node)
+        {
+            while (root[node] != node)
+            {
+                node = root[node] = root[root[node]];
+            }
+
+            return node;
+        }
+
+        _bridges.RemoveAll(b =>
+        {
+            var (from, to) = (Root(b.From), Root(b.To));
+            if (from != to && b.Ohms < WeldOhms)
+            {
+                root[from] = to;
+            }
+
+            return from == to && (b.Ohms < WeldOhms || b.From == b.To);
+        });
     }
 
     private void CutLine(int index, NetworkLine line, Cutting cutting)

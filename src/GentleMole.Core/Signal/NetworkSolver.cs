@@ -91,7 +91,9 @@ public sealed class NetworkSolver
         }
 
         return SkylineFactor.Of(SkylineFactor.Order(neighbours, later), diagonal, entries) is { } factor
-            ? new NetworkSolver(mesh, hertz, factor, diagonal, [.. entries], shunt)
+            ? factor.IsFinite
+                ? new NetworkSolver(mesh, hertz, factor, diagonal, [.. entries], shunt)
+                : new FieldError("lines", "This network has no one solution: resistances or lengths in it are too small or too large to be real.")
             : new FieldError("lines", "So many lines side by side cannot be solved at once; leave out what lies far from the target, or shorten it.");
     }
 

@@ -54,6 +54,9 @@ internal sealed class SkylineFactor
         return place;
     }
 
+    /// <summary>True when every pivot is a number: the matrix is not singular.</summary>
+    public bool IsFinite => Array.TrueForAll(_inverse, d => double.IsFinite(d.Real) && double.IsFinite(d.Imaginary));
+
     /// <summary>Factors a matrix; null when its envelope is too large to be kept.</summary>
     /// <param name="entries">Entries of the upper or lower triangle, by unknown; repeated ones add up.</param>
     public static SkylineFactor? Of(int[] place, IReadOnlyList<Complex> diagonal, IReadOnlyList<(int A, int B, Complex Value)> entries)
