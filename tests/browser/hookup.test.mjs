@@ -1,0 +1,151 @@
+// A hookup from prediction to readings: planned, the stake dragged, connected, checked, walked by the simulated receiver.
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { useApp } from './app.mjs';
+import { answered, opened, pressed } from './browser.mjs';
+
+const plan = '/jobs/1/hookup/plan?line=2';
+let server;
+let page;
+const complaints = [];
+
+useApp(app => {
+  ({ server, page } = app);
+  page.on('pageerror', error => complaints.push(error.message));
+  page.on('console', message => message.type() === 'error' && complaints.push(message.text()));
+}, { who: 'jem' });
+
+const verdict = () => page.locator('[data-part=verdict]').innerText();
+const solved = async action => {
+  const before = await page.getAttribute('.sheet', 'data-solved');
+  await action();
+  await page.waitForFunction(was => document.querySelector('.sheet').dataset.solved !== (was ?? undefined), before);
+};
+
+/** Holds the stake and takes it to a place in site metres, in steps as a hand does. */
+async function drag(east, north) {
+  const box = await page.locator('[data-stake-handle]').boundingBox();
+  const to = await page.locator('.plan-drawing').evaluate((svg, [e, n]) => {
+    const point = new DOMPoint(e, -n).matrixTransform(svg.getScreenCTM());
+    return [point.x, point.y];
+  }, [east, north]);
+  const from = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(...from);
+  await page.mouse.down();
+  for (let i = 1; i <= 12; i++) await page.mouse.move(from[0] + (to[0] - from[0]) * i / 12, from[1] + (to[1] - from[1]) * i / 12);
+  await page.mouse.up();
+}
+
+test('the plan opens with the best hookup and its reasons', async () => {
+  await opened(page, server.url + plan);
+  assert.match(await verdict(), /Best here: Direct on valve 3/);
+  assert.ok(await page.locator('.ranked li').count() >= 4);
+  assert.equal(await page.locator('.why-card').count(), 6);
+});
+
+test('the stake is dragged and everything is solved again where it stands', async () => {
+  await solved(() => drag(39.4, 4.1));
+  await page.waitForFunction(() => /39\.\d/.test(new URL(location).searchParams.get('try') ?? ''));
+  assert.match(await verdict(), /stake 8\.\d m to the (west|south-west)/);
+});
+
+test('over a shallow service the stake is refused and cannot be taken', async () => {
+  await solved(() => drag(39, 8.4));
+  await page.waitForFunction(() => document.querySelector('[data-part=verdict] .hatch')?.textContent.includes('shallow service'));
+  assert.equal(await page.getByRole('link', { name: 'Connect like this' }).count(), 0);
+});
+
+test('the arrow keys move the stake too', async () => {
+  await page.locator('[data-stake-handle]').focus();
+  await solved(() => page.keyboard.press('Shift+ArrowDown'));
+  await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.press('Shift+ArrowDown');
+  await page.waitForFunction(() => !document.querySelector('[data-part=verdict] .hatch'));
+});
+
+test('the slider turns through the frequencies of the transmitter', async () => {
+  const weights = () => page.locator('.paint-electric.current .current-line').first().evaluate(l => parseFloat(l.style.strokeWidth));
+  const low = await weights();
+  await page.locator('input[name=step]').fill('3');
+  await page.waitForFunction(() => document.querySelector('[data-part=verdict]').innerText.includes('83'));
+  assert.ok(await weights() > 2 * low, 'the cable beside carries more at a high frequency');
+  assert.equal(await page.locator('[data-slider-say]').innerText(), '83\u00a0kHz');
+});
+
+test('field, current and ring change places without losing the stake', async () => {
+  const address = new URL(page.url()).searchParams.get('try');
+  await page.getByRole('link', { name: 'current along' }).click();
+  await page.waitForSelector('.chart-follow', { state: 'attached' });
+  await page.getByRole('link', { name: 'ring round the hookup' }).click();
+  await page.waitForSelector('.ring-around', { state: 'attached' });
+  assert.equal(new URL(page.url()).searchParams.get('try'), address);
+  await page.reload({ waitUntil: 'networkidle' });
+  assert.equal(await page.locator('.ring-around').count(), 1);
+  assert.match(await verdict(), /83/);
+});
+
+test('a lost connection does not leave a figure standing for another stake', async () => {
+  await page.context().setOffline(true);
+  await page.locator('[data-stake-handle]').focus();
+  await page.keyboard.press('ArrowLeft');
+  await page.waitForFunction(() => document.querySelector('[data-part=verdict]').innerText.includes('No connection'));
+  await page.context().setOffline(false);
+  await solved(() => page.keyboard.press('ArrowRight'));
+  assert.match(await verdict(), /Direct on valve 3/);
+});
+
+test('what was planned is connected and the circuit is judged against it', async () => {
+  await opened(page, server.url + plan);
+  await answered(page, () => page.getByRole('link', { name: 'Connect like this' }).click());
+  assert.equal(await page.inputValue('#f-connected'), 'valve 3');
+  await page.fill('#f-volts', '60');
+  await page.fill('#f-sent', '4');
+  await page.waitForFunction(() => document.querySelector('#circuit').innerText.includes('too high to go on'));
+  assert.match(await page.innerText('#circuit'), /Scrape to bright metal/);
+  await page.fill('#f-volts', '6');
+  await page.fill('#f-sent', '25');
+  await page.waitForFunction(() => document.querySelector('.causes:nth-of-type(2) tbody td')?.innerText.startsWith('As predicted'));
+  await pressed(page, 'Log as a new hookup');
+  assert.equal(await page.inputValue('#f-frequency'), '512');
+});
+
+test('wires of one box are compared as they are typed', async () => {
+  await page.locator('summary', { hasText: 'Several wires' }).click();
+  for (const [field, text] of [['wire1', 'blue'], ['wireSent1', '40'], ['wireHeard1', '4'], ['wire2', 'red'], ['wireSent2', '38'], ['wireHeard2', '31']]) {
+    await page.fill('#f-' + field, text);
+  }
+  await page.waitForFunction(() => document.querySelector('#circuit').innerText.includes('red is likely the one'));
+});
+
+test('the simulated receiver walks the line, and each reading is here once', async () => {
+  await pressed(page, 'Correct the entry');
+  await answered(page, () => page.getByRole('button', { name: 'Walk this line (simulated)' }).click());
+  await page.waitForURL(/\/trace/);
+  await page.waitForFunction(() => document.querySelector('.told[role=status]')?.innerText.includes('each once'), null, { timeout: 40_000 });
+  const told = await page.locator('.told[role=status]').innerText();
+  const count = Number(told.match(/(\d+) of \d+ readings came/)[1]);
+  assert.ok(count >= 10);
+  assert.ok(await page.locator('.dot-chips a').count() >= count);
+  assert.match(told, /made-up ground/);
+});
+
+test('at 390 px the planner is read and the stake is moved with a finger', async () => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await opened(page, server.url + plan);
+  assert.match(await verdict(), /Best here/);
+  await page.locator('[data-stake-handle]').scrollIntoViewIfNeeded();
+  await solved(() => drag(40.5, 4.6));
+  assert.ok(await page.evaluate(() => document.documentElement.scrollWidth) <= 391);
+});
+
+test('the ground is changed by hand and the plan reckons with it', async () => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await opened(page, `${server.url}/jobs/1/hookup/ground?line=2`);
+  await page.selectOption('#f-soil', 'DrySand');
+  await pressed(page, 'Keep the soil');
+  await opened(page, server.url + plan);
+  assert.match(await page.innerText('.panel'), /soil 1500 Ω·m/);
+});
+
+test('nothing complained in the console', () =>
+  assert.deepEqual(complaints.filter(c => !c.includes('ERR_INTERNET_DISCONNECTED')), []));
