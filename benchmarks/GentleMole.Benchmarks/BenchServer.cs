@@ -23,6 +23,16 @@ internal sealed partial class BenchServer : IAsyncDisposable
 
     public HttpClient Browser { get; }
 
+    /// <summary>Memory that the process holds now, MB.</summary>
+    public double Megabytes
+    {
+        get
+        {
+            _process.Refresh();
+            return _process.WorkingSet64 / 1e6;
+        }
+    }
+
     [GeneratedRegex("name=\"__RequestVerificationToken\"[^>]*value=\"([^\"]+)\"")]
     private static partial Regex TokenShape();
 

@@ -51,7 +51,7 @@ test('the stake is dragged and everything is solved again where it stands', asyn
 
 test('over a shallow service the stake is refused and cannot be taken', async () => {
   await solved(() => drag(39, 8.4));
-  await page.waitForFunction(() => document.querySelector('[data-part=verdict] .hatch')?.textContent.includes('shallow service'));
+  await page.waitForFunction(() => document.querySelector('[data-part=verdict] .hatch')?.textContent.includes('Norrick Grid (electric) lies under it'));
   assert.equal(await page.getByRole('link', { name: 'Connect like this' }).count(), 0);
 });
 

@@ -57,6 +57,9 @@ public static class ArcSweep
             .Select(m => m with { Part = strongest > 0 ? m.Nanotesla / strongest : 0 })
             .OrderByDescending(r => r.Part)
             .ToList();
+
+        // The lead has a shoulder on both sides of it; they are all one.
+        responses = [.. responses.Where(r => !r.OfStake || r == responses.First(o => o.OfStake))];
         return new ArcExpected(centre, radiusMetres, around, responses);
     }
 

@@ -70,7 +70,7 @@ public sealed record StakeGround(
             return StakeRefusal.PowerEarth;
         }
 
-        if (Ground.Lines.Any(l => l.DepthMetres < drivenMetres + BelowTipMetres && l.Run.Project(stake).Foot.DistanceTo(stake) < ClearOfServiceMetres))
+        if (ShallowAt(stake, drivenMetres) is not null)
         {
             return StakeRefusal.ShallowService;
         }
@@ -85,6 +85,10 @@ public sealed record StakeGround(
             ? StakeRefusal.LeadBlocked
             : null;
     }
+
+    /// <summary>The service that a rod driven here could reach; null when there is none.</summary>
+    public SupposedLine? ShallowAt(SitePoint stake, double drivenMetres) => Ground.Lines.FirstOrDefault(l =>
+        l.DepthMetres < drivenMetres + BelowTipMetres && l.Run.Project(stake).Foot.DistanceTo(stake) < ClearOfServiceMetres);
 
     /// <summary>Places to try, best laid first: both sides, square and a little off it, the whole lead and part of it.</summary>
     public IReadOnlyList<SitePoint> Spots(SitePoint connection, SupposedLine target, double leadMetres, double drivenMetres, int most)

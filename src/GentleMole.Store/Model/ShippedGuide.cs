@@ -61,8 +61,8 @@ public static class ShippedGuide
             kind,
             "What you do not know, do not clip to: light it from the surface, or listen passively, and find an end that tells what it is.",
             "Never direct on what may be electric.",
-            "Unknown.",
-            "Unknown: watch for responses all round.",
+            "",
+            "Watch for responses all round: it may be bonded to anything.",
             "Treat it as live until somebody entitled has shown that it is not.",
             Leads),
     };

@@ -267,7 +267,8 @@ internal sealed class PlanDrawing
             }
         }
 
-        foreach (var line in Sheet.Lines)
+        // Currents carry the letters of their lines; on a phone they need the room.
+        foreach (var line in Sheet.Lines.Where(_ => roomy || Extras.Signal is null))
         {
             if (line.Dots.Count > 0 && line.Traced.Points.Count > 0)
             {

@@ -29,8 +29,8 @@ internal sealed class PlanRun(Task<HookupPlan?> work)
 /// </summary>
 internal sealed class SignalDesk
 {
-    private const int MostPlans = 24;
-    private const int MostSolved = 40;
+    private const int MostPlans = 12;
+    private const int MostSolved = 16;
     private readonly ConcurrentDictionary<string, PlanRun> _plans = new();
     private readonly ConcurrentDictionary<string, Lazy<Result<PredictedHookup>>> _solved = new();
     private readonly ConcurrentDictionary<string, Lazy<IReadOnlyList<WhyCard>>> _cards = new();

@@ -109,6 +109,12 @@ internal static class HookupWords
         _ => "a building is in the way of the lead.",
     };
 
+    /// <summary>Why the stake does not belong where it is, with the service that it would reach.</summary>
+    public static string Stake(StakeRefusal refusal, StakeGround stakes, SitePoint stake, Person person) =>
+        refusal == StakeRefusal.ShallowService && stakes.ShallowAt(stake, HookupTry.DrivenMetres) is { } service
+            ? $"{service.Name} ({LineWords.Kind(service.Kind)}) lies under it, {person.Length(service.DepthMetres)} deep as supposed."
+            : Stake(refusal);
+
     public static string Title(string words) => words.Length == 0 ? words : char.ToUpperInvariant(words[0]) + words[1..];
 
     public static string Cause(CircuitCause cause) => cause switch

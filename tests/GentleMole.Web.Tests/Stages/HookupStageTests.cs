@@ -82,7 +82,7 @@ public class HookupStageTests(MoleHost host) : IClassFixture<MoleHost>
     }
 
     [Theory]
-    [InlineData("38", "8.3", "shallow service")]
+    [InlineData("38", "8.3", "Norrick Grid (electric) lies under it")]
     [InlineData("40", "12", "paved")]
     [InlineData("20", "4.5", "lead does not reach")]
     public async Task A_stake_where_none_may_stand_is_told_and_cannot_be_taken(string east, string north, string why)

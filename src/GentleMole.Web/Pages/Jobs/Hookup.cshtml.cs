@@ -50,7 +50,7 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
     public IReadOnlyList<StakeFinding> StakeFindings { get; private set; } = [];
 
     /// <summary>Why no stake may be driven there at all.</summary>
-    public StakeRefusal? StakeRuledOut { get; private set; }
+    public string? StakeRuledOut { get; private set; }
 
     public bool StakeIsGood { get; private set; }
 
@@ -269,7 +269,8 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
             return;
         }
 
-        StakeRuledOut = SheetGround.Stakes(Sheet, SheetGround.Of(Sheet)).Refuses(hookup.Connection, stake, HookupTry.DrivenMetres);
+        var stakes = SheetGround.Stakes(Sheet, SheetGround.Of(Sheet));
+        StakeRuledOut = stakes.Refuses(hookup.Connection, stake, HookupTry.DrivenMetres) is { } refusal ? HookupWords.Stake(refusal, stakes, stake, Person) : null;
         StakeFindings = StakePlacement.Judge(hookup.Connection, stake, line.BestRun, Sheet.OthersThan(line.Line.Id));
         StakeIsGood = StakeFindings.Count == 0 && StakeRuledOut is null && line.BestRun is not null;
         if (StakeIsGood)
