@@ -43,6 +43,8 @@ public sealed class MoleDb(DbContextOptions<MoleDb> options, ChangeContext chang
 
     public DbSet<GuideEntry> Guide => Set<GuideEntry>();
 
+    public DbSet<GuideNote> GuideNotes => Set<GuideNote>();
+
     public DbSet<OwnerRow> Owners => Set<OwnerRow>();
 
     public DbSet<RecordRequest> Requests => Set<RecordRequest>();
@@ -156,6 +158,7 @@ public sealed class MoleDb(DbContextOptions<MoleDb> options, ChangeContext chang
         });
         builder.Entity<InstrumentCheck>().Property(c => c.ReadMetres).HasConversion(AsJson<double>(), Compared<double>());
         builder.Entity<GuideEntry>().HasIndex(g => g.Kind).IsUnique();
+        builder.Entity<GuideNote>().HasIndex(g => new { g.Kind, g.Feature }).IsUnique();
         builder.Entity<Reading>(reading =>
         {
             reading.Property(r => r.Id).ValueGeneratedNever();

@@ -255,7 +255,7 @@ public static class HookupPlanner
     /// <summary>Rules that no figure outweighs.</summary>
     public static HookupRefusal? Rule(PlannerTask task, SupposedLine target, SitePoint at, HookupMethod method)
     {
-        if (method == HookupMethod.Direct && target.Kind == UtilityKind.Electric)
+        if (method == HookupMethod.Direct && target.Kind is UtilityKind.Electric or UtilityKind.Unknown)
         {
             return HookupRefusal.LiveElectric;
         }

@@ -261,6 +261,30 @@ namespace GentleMole.Store.Migrations
                     b.ToTable("Guide");
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.GuideNote", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Feature")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Text")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Kind", "Feature")
+                        .IsUnique();
+
+                    b.ToTable("GuideNotes");
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.HolidayRow", b =>
                 {
                     b.Property<DateOnly>("Date")

@@ -1,4 +1,5 @@
 using GentleMole.Core.Lines;
+using GentleMole.Core.Walk;
 
 namespace GentleMole.Store.Model;
 
@@ -65,6 +66,45 @@ public static class ShippedGuide
             "Watch for responses all round: it may be bonded to anything.",
             "Treat it as live until somebody entitled has shown that it is not.",
             Leads),
+    };
+
+    /// <summary>Features at which a signal is put on, for a utility.</summary>
+    public static IReadOnlyList<FeatureKind> FeaturesOf(UtilityKind kind) => kind switch
+    {
+        UtilityKind.Electric => [FeatureKind.Meter, FeatureKind.Cabinet, FeatureKind.Pole, FeatureKind.Light, FeatureKind.Riser],
+        UtilityKind.Gas => [FeatureKind.Riser, FeatureKind.Meter, FeatureKind.Valve, FeatureKind.Box],
+        UtilityKind.Water => [FeatureKind.Meter, FeatureKind.Valve, FeatureKind.Hydrant],
+        UtilityKind.Communications => [FeatureKind.Cabinet, FeatureKind.Chamber, FeatureKind.Box, FeatureKind.Pole, FeatureKind.Riser],
+        UtilityKind.Reclaimed => [FeatureKind.Box, FeatureKind.Valve],
+        UtilityKind.Sewer => [FeatureKind.Chamber, FeatureKind.Pit],
+        _ => [FeatureKind.Box, FeatureKind.Marker],
+    };
+
+    /// <summary>What to do at one kind of feature; empty where nothing ships.</summary>
+    public static string At(UtilityKind kind, FeatureKind feature) => (kind, feature) switch
+    {
+        (UtilityKind.Electric, FeatureKind.Meter) => "Clamp the service below the meter where one cable leaves alone. The case and the neutral are bonded to water and telephone.",
+        (UtilityKind.Electric, FeatureKind.Cabinet) => "Closed doors stay closed without the owner. Clamp the leg that leaves towards the work, below the earth bar.",
+        (UtilityKind.Electric, FeatureKind.Pole) => "Clamp the cable where it goes down, above the ground and below its guard; not the earth wire beside it.",
+        (UtilityKind.Electric, FeatureKind.Light) => "The door is a live panel. Clamp the cable at the base if it can be had, or listen passively when the light burns.",
+        (UtilityKind.Electric, FeatureKind.Riser) => "Clamp the conduit; where it is steel, the conduit itself carries the signal.",
+        (UtilityKind.Gas, FeatureKind.Riser) => "The tracer is taped to the riser or in a post beside it; test it against the stake before clipping. Steel riser: below the insulating joint, on the street side.",
+        (UtilityKind.Gas, FeatureKind.Meter) => "Street side of regulator and meter only; the insulating joint is at the inlet. Beyond it everything is the house.",
+        (UtilityKind.Gas, FeatureKind.Valve) => "Open the box: a tracer ends there with one wire for each way. Try each. On steel scrape the spindle or the body.",
+        (UtilityKind.Gas, FeatureKind.Box) => "Several wires: clip one at a time, walk, compare. Corroded splices read like dry soil.",
+        (UtilityKind.Water, FeatureKind.Meter) => "Clip to the street side of the meter, on bare pipe. A plastic meter parts the line; a jumper bridges it on purpose only.",
+        (UtilityKind.Water, FeatureKind.Valve) => "A key on the spindle is a long lead: scrape, or the rust is in the circuit. Rubber joints beside the valve are common.",
+        (UtilityKind.Water, FeatureKind.Hydrant) => "The flange bolts are better than the painted body. It may stand on a branch: watch both ways for the main.",
+        (UtilityKind.Communications, FeatureKind.Cabinet) => "Lift the bond of the one cable that is wanted, with leave; put it back before you drive off.",
+        (UtilityKind.Communications, FeatureKind.Chamber) => "From above, with the routine for chambers: clamp the single leg that leaves, past coils and bundles.",
+        (UtilityKind.Communications, FeatureKind.Box) => "A tracer pin, where there is one; else the shield of one cable with its near earth lifted.",
+        (UtilityKind.Communications, FeatureKind.Pole) => "Clamp the cable above the guard; a strand or a guy carries it elsewhere.",
+        (UtilityKind.Communications, FeatureKind.Riser) => "The shield's bond at the house joins the neutral: lift it here, keep it at the pedestal.",
+        (UtilityKind.Reclaimed, FeatureKind.Box) => "Common and stations are spliced here: one at a time, and never both leads into one box.",
+        (UtilityKind.Reclaimed, FeatureKind.Valve) => "A coil joins common and station: part them, or the signal goes back on the common.",
+        (UtilityKind.Sewer, FeatureKind.Chamber) => "Feed a sonde or a camera head from the surface; nobody goes in.",
+        (UtilityKind.Sewer, FeatureKind.Pit) => "Rod towards the work; note the pipe's depth at the pit with a staff, to its invert.",
+        _ => "",
     };
 
     private static GuideEntry Page(UtilityKind kind, string clip, string never, string insulates, string bonded, string dead, string caution) => new()

@@ -158,6 +158,13 @@ internal sealed record JobSheet
     /// <summary>Pages of the connection guide that the lead has made the firm's own.</summary>
     public IReadOnlyList<GuideEntry> Guide { get; init; } = [];
 
+    /// <summary>The lead's notes on kinds of features.</summary>
+    public IReadOnlyList<GuideNote> GuideNotes { get; init; } = [];
+
+    /// <summary>What the guide says of a feature of a utility; empty when nothing.</summary>
+    public string GuideAt(UtilityKind kind, FeatureKind feature) =>
+        GuideNotes.FirstOrDefault(n => n.Kind == kind && n.Feature == feature)?.Text ?? ShippedGuide.At(kind, feature);
+
     public GuideEntry GuideOf(UtilityKind kind) => Guide.FirstOrDefault(g => g.Kind == kind) ?? ShippedGuide.Of(kind);
 
     /// <summary>

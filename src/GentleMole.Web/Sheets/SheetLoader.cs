@@ -49,6 +49,7 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, FitCache fits)
             Zone = clocks.Zone,
             Owners = owners,
             Instruments = instruments,
+            GuideNotes = await db.GuideNotes.AsNoTracking().ToListAsync(cancellation),
             Guide = await db.Guide.AsNoTracking().ToListAsync(cancellation),
             LogHead = head,
             Clocks = clocks.Make(

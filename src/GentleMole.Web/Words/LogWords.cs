@@ -26,6 +26,7 @@ internal static partial class LogWords
         ["LineTie"] = "a bond or joint",
         ["Instrument"] = "an instrument",
         ["InstrumentCheck"] = "a function check",
+        ["GuideNote"] = "a note of the guide",
         ["GuideEntry"] = "a page of the guide",
         ["Visit"] = "a visit",
         ["Firm"] = "the place",

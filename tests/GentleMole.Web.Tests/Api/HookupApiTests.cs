@@ -144,6 +144,31 @@ public class HookupApiTests(MoleHost host) : IClassFixture<MoleHost>
     }
 
     [Fact]
+    public async Task The_plan_of_a_line_is_the_same_here_as_on_its_page()
+    {
+        var plan = await (await host.Device().GetAsync(new Uri("/api/v1/jobs/1/lines/2/hookups", UriKind.Relative))).JsonAsync();
+        var best = plan.GetProperty("hookups")[0];
+        Assert.Equal("direct", best.GetProperty("method").GetString());
+        Assert.Equal("valve 3", best.GetProperty("connectedTo").GetString());
+        Assert.True(best.GetProperty("score").GetDouble() >= plan.GetProperty("hookups")[1].GetProperty("score").GetDouble());
+        var page = (await host.Browser("jem").PageAsync("/jobs/1/hookup/plan?line=2")).Page;
+        Assert.Contains(Web.Words.LineWords.Frequency(best.GetProperty("frequencyHertz").GetDouble()), page.QuerySelector(".verdict-say")!.TextContent, StringComparison.Ordinal);
+        Assert.Equal(HttpStatusCode.NotFound, (await host.Device().GetAsync(new Uri("/api/v1/jobs/1/lines/77/hookups", UriKind.Relative))).StatusCode);
+    }
+
+    [Fact]
+    public async Task Wires_and_function_checks_can_be_asked_too()
+    {
+        var wires = await host.Device().PostTextAsync("/api/v1/bench/wires", """{"wires":[{"wire":"blue","sentMilliamps":40,"heardMilliamps":3},{"wire":"red","volts":9,"sentMilliamps":38,"heardMilliamps":30}]}""");
+        Assert.Equal("red", (await wires.JsonAsync()).GetProperty("likely").GetString());
+        Assert.Contains("wires", await (await host.Device().PostTextAsync("/api/v1/bench/wires", "{}")).ComplaintsAsync());
+        Assert.Contains("wires[0].volts", await (await host.Device().PostTextAsync("/api/v1/bench/wires", """{"wires":[{"volts":-1}]}""")).ComplaintsAsync());
+        var check = await host.Device().PostTextAsync("/api/v1/bench/function-check", """{"knownDepthMetres":1,"readMetres":[1.1,1.1,1.1]}""");
+        Assert.False((await check.JsonAsync()).GetProperty("passed").GetBoolean());
+        Assert.Contains("readMetres", await (await host.Device().PostTextAsync("/api/v1/bench/function-check", """{"knownDepthMetres":1,"readMetres":[1]}""")).ComplaintsAsync());
+    }
+
+    [Fact]
     public async Task It_wants_a_token() =>
         Assert.Equal(HttpStatusCode.Unauthorized, (await host.Device(null).PostTextAsync("/api/v1/bench/hookup", "{}")).StatusCode);
 }

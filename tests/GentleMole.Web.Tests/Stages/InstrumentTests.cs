@@ -91,6 +91,23 @@ public class InstrumentTests(MoleHost host) : IClassFixture<MoleHost>
     }
 
     [Fact]
+    public async Task The_guide_speaks_of_what_stands_at_the_connection_in_the_leads_words()
+    {
+        (string, string)[] page = [("clip", "c"), ("never", "n"), ("dead", "d"), ("atValve", "Mind the green lid.")];
+        var locator = host.Browser("sunny");
+        Assert.Contains("one wire for each way", (await locator.PageAsync("/jobs/1/hookup?line=2")).Page.QuerySelector("#circuit")!.TextContent, StringComparison.Ordinal);
+
+        await _lead.SendAsync("/guide?kind=Gas", "", page);
+        Assert.Contains("Mind the green lid.", (await locator.PageAsync("/jobs/1/hookup?line=2")).Page.QuerySelector("#circuit")!.TextContent, StringComparison.Ordinal);
+        await _lead.SendAsync("/guide?kind=Gas", "Shipped");
+        Assert.Equal(0, await host.StoreAsync(db => db.GuideNotes.CountAsync()));
+        foreach (var kind in Core.Lines.Utilities.All)
+        {
+            Assert.All(ShippedGuide.FeaturesOf(kind).Take(kind == Core.Lines.UtilityKind.Unknown ? 0 : 9), f => Assert.NotEmpty(ShippedGuide.At(kind, f)));
+        }
+    }
+
+    [Fact]
     public void Every_kind_has_a_page_that_says_what_never_and_how_to_test()
     {
         foreach (var kind in Core.Lines.Utilities.All)

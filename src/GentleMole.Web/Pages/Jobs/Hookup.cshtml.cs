@@ -79,6 +79,9 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
 
     public GuideEntry Guide => LineAtHand is { } line ? Sheet.GuideOf(line.Line.Kind) : ShippedGuide.Of(UtilityKind.Unknown);
 
+    /// <summary>What the guide says of what stands at the connection.</summary>
+    public (string Feature, string Text)? GuideHere { get; private set; }
+
     public IReadOnlyList<Instrument> Transmitters => [.. Sheet.Instruments.Where(i => i.Kind == InstrumentKind.Transmitter)];
 
     public IReadOnlyList<Instrument> Receivers => [.. Sheet.Instruments.Where(i => i.Kind == InstrumentKind.Receiver)];
@@ -263,6 +266,9 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
         }
 
         JudgeInstruments(hookup);
+        var here = Sheet.Job.Features.Where(f => f.Points.Count > 0 && f.Points[0].DistanceTo(hookup.Connection) < HookupPlanner.OnLineMetres)
+            .OrderBy(f => f.Points[0].DistanceTo(hookup.Connection)).FirstOrDefault();
+        GuideHere = here is not null && Sheet.GuideAt(line.Line.Kind, here.Kind) is { Length: > 0 } text ? (WalkWords.Kind(here.Kind), text) : null;
         Predict(line, hookup);
         if (hookup.Stake is not { } stake || hookup.Method != HookupMethod.Direct)
         {

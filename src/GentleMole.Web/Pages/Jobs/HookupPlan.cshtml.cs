@@ -83,7 +83,8 @@ internal sealed class HookupPlanPage(MoleDb db, SheetLoader loader, SignalDesk d
         get
         {
             var ring = ArcSweep.Expect(Predicted!.Solved, Task!.Ground, Chosen!.At, ArcRadius);
-            return new RingDrawing(ring, Task.Ground, [], Person.SectionHeight);
+            var found = Sheet.HookupOf(LineAtHand!.Line.Id)?.ArcBearings ?? [];
+            return new RingDrawing(ring, Task.Ground, found.Count > 0 ? ArcSweep.Compare(ring, found) : [], Person.SectionHeight);
         }
     }
 

@@ -11,7 +11,7 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace GentleMole.Store.Migrations
 {
     [DbContext(typeof(MoleDb))]
-    [Migration("20261123121321_HookupPlanning")]
+    [Migration("20261123132045_HookupPlanning")]
     partial class HookupPlanning
     {
         /// <inheritdoc />
@@ -262,6 +262,30 @@ namespace GentleMole.Store.Migrations
                         .IsUnique();
 
                     b.ToTable("Guide");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.GuideNote", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Feature")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Text")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Kind", "Feature")
+                        .IsUnique();
+
+                    b.ToTable("GuideNotes");
                 });
 
             modelBuilder.Entity("GentleMole.Store.Model.HolidayRow", b =>

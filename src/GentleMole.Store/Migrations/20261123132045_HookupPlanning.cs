@@ -84,6 +84,21 @@ namespace GentleMole.Store.Migrations
                 });
 
             migrationBuilder.CreateTable(
+                name: "GuideNotes",
+                columns: table => new
+                {
+                    Id = table.Column<int>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Kind = table.Column<int>(type: "INTEGER", nullable: false),
+                    Feature = table.Column<int>(type: "INTEGER", nullable: false),
+                    Text = table.Column<string>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_GuideNotes", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
                 name: "Instruments",
                 columns: table => new
                 {
@@ -207,6 +222,12 @@ namespace GentleMole.Store.Migrations
                 unique: true);
 
             migrationBuilder.CreateIndex(
+                name: "IX_GuideNotes_Kind_Feature",
+                table: "GuideNotes",
+                columns: new[] { "Kind", "Feature" },
+                unique: true);
+
+            migrationBuilder.CreateIndex(
                 name: "IX_LineModels_JobId",
                 table: "LineModels",
                 column: "JobId");
@@ -225,6 +246,9 @@ namespace GentleMole.Store.Migrations
 
             migrationBuilder.DropTable(
                 name: "Guide");
+
+            migrationBuilder.DropTable(
+                name: "GuideNotes");
 
             migrationBuilder.DropTable(
                 name: "LineModels");
