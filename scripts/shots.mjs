@@ -39,18 +39,17 @@ await shot('records-import', '/jobs/1/records', async () => {
 });
 await shot('walk', '/jobs/1/walk?feature=15');
 await shot('notice', '/jobs/2/notice');
+await shot('hookup-plan', '/jobs/1/hookup/plan?line=2', async () => {
+  await page.locator('input[name=step]').fill('3');
+  await page.waitForFunction(() => document.querySelector('[data-part=verdict]').innerText.includes('83'));
+});
 await shot('hookup', '/jobs/1/hookup?line=2');
+await shot('instruments', '/instruments?instrument=4');
+await shot('guide', '/guide?kind=Gas');
 await shot('trace', '/jobs/1/trace?line=2');
 await shot('marks', '/jobs/3/marks?line=6');
 await shot('handover', '/jobs/1/handover');
 await shot('bench-pinpoint', '/bench/pinpoint', () => pressed(page, 'Find the line'));
-await shot('bench-line-field', '/bench/line-field', () => pressed(page, 'Draw the field'));
-await shot('bench-depth', '/bench/depth?way=width', async () => {
-  await page.fill('#f-left', '0.62');
-  await page.fill('#f-right', '2ft2');
-  await pressed(page, 'Work out the depth');
-});
-await shot('place', '/place');
 await shot('log', '/log?check=true');
 await page.setViewportSize({ width: 900, height: 1260 });
 await shot('handover-sheet', '/jobs/3/handover/sheet');
