@@ -42,6 +42,7 @@ await shot('notice', '/jobs/2/notice');
 await shot('hookup-plan', '/jobs/1/hookup/plan?line=2', async () => {
   await page.locator('input[name=step]').fill('3');
   await page.waitForFunction(() => document.querySelector('[data-part=verdict]').innerText.includes('83'));
+  await page.evaluate(() => document.activeElement.blur());
 });
 await shot('hookup', '/jobs/1/hookup?line=2');
 await shot('instruments', '/instruments?instrument=4');

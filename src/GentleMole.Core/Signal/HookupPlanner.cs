@@ -82,6 +82,9 @@ public sealed record PlannerTask
 
     public FirstFrequency Habit { get; init; } = FirstFrequency.Lowest;
 
+    /// <summary>Mains frequency that the receiver listens for; 50 Hz where it does not say.</summary>
+    public double MainsHertz => Receiver.FrequenciesHertz.Where(f => f is >= 45 and <= 65).DefaultIfEmpty(50).First();
+
     /// <summary>Where the transmitter may stand for induction is not searched; it stands over the line this far from the work.</summary>
     public const double InductionMetres = 15;
 }
@@ -233,7 +236,7 @@ public static class HookupPlanner
 
         if (target.NetMilliamps is > 0)
         {
-            yield return new HookupTry(task.Target, task.Target, HookupMethod.Passive, target.Run.At(task.Work.FromMetres), "", null, PowerHertz, 0);
+            yield return new HookupTry(task.Target, task.Target, HookupMethod.Passive, target.Run.At(task.Work.FromMetres), "", null, task.MainsHertz, 0);
         }
     }
 
@@ -306,5 +309,4 @@ public static class HookupPlanner
 
     private const double LeastClampHertz = 4000;
     private const double LeastInductionHertz = 8000;
-    private const double PowerHertz = 50;
 }

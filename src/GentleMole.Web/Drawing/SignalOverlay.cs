@@ -12,7 +12,7 @@ internal sealed record CurrentPiece(IReadOnlyList<SitePoint> Points, double Pixe
 internal sealed record DirectionTick(SitePoint Place, double AzimuthDegrees);
 
 /// <summary>A line with the current in it.</summary>
-internal sealed record CurrentLine(UtilityKind Kind, string Name, IReadOnlyList<CurrentPiece> Pieces, IReadOnlyList<DirectionTick> Ticks, SitePoint LabelPlace, double MostMilliamps, SitePoint LetterPlace);
+internal sealed record CurrentLine(UtilityKind Kind, string Name, IReadOnlyList<CurrentPiece> Pieces, IReadOnlyList<DirectionTick> Ticks, double MostMilliamps, SitePoint LetterPlace);
 
 /// <summary>Currents of a solved hookup on the plan: weight is current, ticks are its direction.</summary>
 internal sealed class SignalOverlay
@@ -21,6 +21,9 @@ internal sealed class SignalOverlay
     private const double ThinnestPixels = 0.7;
     private const double PieceMetres = 1.5;
     private const double TickEveryMetres = 7;
+
+    /// <summary>Letter and figure stand here along a line; not in the middle, where the dig is labelled.</summary>
+    private const double LetterAt = 0.62;
 
     /// <summary>Less than this part of the strongest is not worth a tick.</summary>
     private const double LeastTicked = 0.01;
@@ -65,9 +68,8 @@ internal sealed class SignalOverlay
             }
         }
 
-        var strongest = stops.MaxBy(s => Current(solved, line, s).Magnitude);
         return new CurrentLine(
-            line.Kind, line.Name, pieces, ticks, line.Run.At(Math.Clamp(strongest, line.Run.Length * 0.2, line.Run.Length * 0.8)), Current(solved, line, strongest).Magnitude * 1000, line.Run.At(line.Run.Length * 0.62));
+            line.Kind, line.Name, pieces, ticks, 1000 * stops.Max(s => Current(solved, line, s).Magnitude), line.Run.At(line.Run.Length * LetterAt));
     }
 
     private static Complex Current(SolvedNetwork solved, SupposedLine line, double sheet) => solved.CurrentAt(line.Id, SupposedGround.Before(line) + sheet);

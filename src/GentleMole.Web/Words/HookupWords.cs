@@ -140,6 +140,14 @@ internal static class HookupWords
         _ => $"Try the other wires. At {LineWords.Frequency(cause.OtherHertz)} a loose end would read {Ohms(cause.OtherOhms)}.",
     };
 
+    /// <summary>How a measured loop stands to the expected one; empty when they agree as well as soil is known.</summary>
+    public static string Against(double measuredOhms, double expectedOhms) => (measuredOhms / expectedOhms) switch
+    {
+        > 1.7 => $" But {Figure(measuredOhms / expectedOhms)} times the {Ohms(expectedOhms)} that this ground should give: see what is likely, below.",
+        < 0.6 => $" But far less than the {Ohms(expectedOhms)} that this ground should give: it may be on more than the target.",
+        _ => $" This ground should give {Ohms(expectedOhms)}: it agrees.",
+    };
+
     public static string Wire(WireFinding finding) => finding switch
     {
         WireFinding.LeadsThere => "leads where the line is expected",

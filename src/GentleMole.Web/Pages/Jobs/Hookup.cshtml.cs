@@ -104,7 +104,8 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
     {
         if (LineAtHand is { } line)
         {
-            Judge(Read(Reader(), line.Line.Id));
+            var reader = Reader();
+            Judge(Read(reader, line.Line.Id), reader.Place("connectionEast", "connectionNorth") is not null);
         }
 
         return Partial("_Circuit", this);
@@ -121,7 +122,7 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
         var read = Read(reader, line.Line.Id);
         if (!reader.IsGood)
         {
-            Judge(read);
+            Judge(read, Reader().Place("connectionEast", "connectionNorth") is not null);
             return Refused(reader);
         }
 
@@ -255,12 +256,13 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
         }
     }
 
-    private void Judge(Hookup hookup)
+    /// <param name="isPlaced">False while nobody has said where it is connected.</param>
+    private void Judge(Hookup hookup, bool isPlaced = true)
     {
         JudgedMethod = hookup.Method;
         Circuit = CircuitCheck.Judge(hookup.Volts, hookup.SentMilliamps, new CircuitLimits());
         Wires = hookup.Wires.Count > 0 ? WireComparison.Of(hookup.Wires) : null;
-        if (LineAtHand is not { } line || (hookup.ConnectionEast == 0 && hookup.ConnectionNorth == 0))
+        if (LineAtHand is not { } line || !isPlaced)
         {
             return;
         }

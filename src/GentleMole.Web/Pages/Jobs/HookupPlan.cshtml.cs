@@ -127,7 +127,7 @@ internal sealed class HookupPlanPage(MoleDb db, SheetLoader loader, SignalDesk d
             return Partial("_PredictedWrong", reader.Errors.Count > 0 ? reader.Errors[0].Sentence : "Place the stake first.");
         }
 
-        var hertz = method == HookupMethod.Passive ? 50 : Frequencies[step];
+        var hertz = method == HookupMethod.Passive ? Task!.MainsHertz : Frequencies[step];
         Choose(
             new HookupTry(Task!.Target, Task.Target, method, place, reader.Text("atName", 200), method == HookupMethod.Direct ? stake : null, hertz, set), from, to);
         return Predicted is null ? Partial("_PredictedWrong", Errors.Count > 0 ? Errors[0].Sentence : "This cannot be solved.") : Partial("_Predicted", this);

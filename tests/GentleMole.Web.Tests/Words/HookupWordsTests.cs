@@ -1,0 +1,90 @@
+using GentleMole.Core.Lines;
+using GentleMole.Core.Measures;
+using GentleMole.Core.Signal;
+using GentleMole.Core.Soil;
+using GentleMole.Web.Setup;
+using GentleMole.Web.Signal;
+using GentleMole.Web.Words;
+
+namespace GentleMole.Web.Tests.Words;
+
+/// <summary>What is said of hookups: figures that people read, ways, ruled-out places, drafts that survive an address.</summary>
+public class HookupWordsTests
+{
+    private static readonly Person Metres = new(UnitSystem.Metres, 800, 400, 800, 260);
+
+    private static string Plain(string text) => text.Replace('\u00a0', ' ');
+
+    [Theory]
+    [InlineData(0.0, "0 mA")]
+    [InlineData(0.004, "under 0.01 mA")]
+    [InlineData(0.125, "0.125 mA")]
+    [InlineData(4.2345, "4.23 mA")]
+    [InlineData(25.31, "25.3 mA")]
+    [InlineData(412.6, "413 mA")]
+    public void A_current_has_the_figures_that_matter(double value, string said) => Assert.Equal(said, Plain(HookupWords.Milliamps(value)));
+
+    [Theory]
+    [InlineData(238.4, "238 Ω")]
+    [InlineData(1530, "1.5 kΩ")]
+    [InlineData(250_000, "250 kΩ")]
+    public void A_resistance_too(double value, string said) => Assert.Equal(said, Plain(HookupWords.Ohms(value)));
+
+    [Theory]
+    [InlineData(0, 9, "9.0 m to the north")]
+    [InlineData(-9, 0, "9.0 m to the west")]
+    [InlineData(5, -5, "7.1 m to the south-east")]
+    public void The_stake_is_told_by_its_way(double east, double north, string said) => Assert.Equal(said, HookupWords.Way(new(0, 0), new(east, north), Metres));
+
+    [Theory]
+    [InlineData(240, 239, "agrees")]
+    [InlineData(630, 239, "2.64 times")]
+    [InlineData(60, 239, "more than the target")]
+    public void A_loop_is_held_against_the_expected_one(double measured, double expected, string said) =>
+        Assert.Contains(said, HookupWords.Against(measured, expected), StringComparison.Ordinal);
+
+    [Theory]
+    [InlineData(HookupRefusal.LiveElectric, "never direct")]
+    [InlineData(HookupRefusal.ClampWithoutEarths, "no earth on both sides")]
+    [InlineData(HookupRefusal.InsulatedFromWork, "insulating joint")]
+    [InlineData(HookupRefusal.NoStakePlace, "no place for the stake")]
+    public void What_is_ruled_out_says_why(HookupRefusal refusal, string said) =>
+        Assert.Contains(said, HookupWords.Refused(new RefusedWay(new ConnectionPoint("valve 3", default, []), HookupMethod.Direct, refusal)), StringComparison.Ordinal);
+
+    [Fact]
+    public void Every_cause_refusal_finding_and_card_has_words()
+    {
+        Assert.All(Enum.GetValues<CircuitCause>(), c => Assert.NotEmpty(HookupWords.TryNext(new CauseFigure(c, 0.5, 100, 33_000, 80)) + HookupWords.Cause(c)));
+        Assert.Equal(Enum.GetValues<CircuitCause>().Length, Enum.GetValues<CircuitCause>().Select(HookupWords.Cause).Distinct().Count());
+        Assert.Equal(Enum.GetValues<StakeRefusal>().Length, Enum.GetValues<StakeRefusal>().Select(HookupWords.Stake).Distinct().Count());
+        Assert.Equal(Enum.GetValues<WireFinding>().Length, Enum.GetValues<WireFinding>().Select(HookupWords.Wire).Distinct().Count());
+        Assert.Equal(Enum.GetValues<WhyKind>().Length, Enum.GetValues<WhyKind>().Select(HookupWords.WhyTitle).Distinct().Count());
+    }
+
+    [Fact]
+    public void A_card_speaks_with_its_own_numbers()
+    {
+        var ground = new SupposedGround(SoilGround.Of(SoilKind.Loam), [new SupposedLine("e", "Norrick Grid", UtilityKind.Electric, [new(0, 0), new(0, 9)], 0.6, LineBuild.Tracer, SupposedEnd.GoesOn, SupposedEnd.GoesOn)], [], []);
+        var hookup = new HookupTry("e", "e", HookupMethod.Direct, default, "", new(9, 0), 512, 25);
+        var said = Plain(HookupWords.Why(new WhyCard(WhyKind.BondedInside, false, 0.2, 8.39, Line: "e"), ground, hookup, Metres));
+        Assert.Equal("Norrick Grid (electric) carries 0.2 mA beside the work; bonded at the far end it would carry 8.39 mA, running the other way.", said);
+    }
+
+    [Fact]
+    public void Wires_are_compared_in_a_sentence()
+    {
+        Assert.StartsWith("red is likely the one", HookupWords.Compared(WireComparison.Of([new("red", 9, 40, 33), new("blue", 9, 40, 2)])), StringComparison.Ordinal);
+        Assert.StartsWith("No wire stands out", HookupWords.Compared(WireComparison.Of([new("red", 9, 40, 20), new("blue", 9, 40, 19)])), StringComparison.Ordinal);
+        Assert.StartsWith("Walk a few metres", HookupWords.Compared(WireComparison.Of([new("red", 9, 40, null)])), StringComparison.Ordinal);
+        Assert.StartsWith("None of these", HookupWords.Compared(WireComparison.Of([new("red", 9, 40, 1)])), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_hookup_in_an_address_comes_back_as_it_was()
+    {
+        var hookup = new HookupTry("line-2", "line-2", HookupMethod.Direct, new(46.6, 8.2), "valve; box 3", new(38, 4.5), 512, 25);
+        Assert.Equal(hookup, HookupDraft.Read(HookupDraft.Write(hookup), "line-2"));
+        Assert.Equal(HookupMethod.Induction, HookupDraft.Read(HookupDraft.Write(hookup with { Method = HookupMethod.Induction, Stake = null }), "line-2")!.Method);
+        Assert.All(new[] { null, "", "direct", "direct;a;b;c;d;e;f;g", "direct;1;2;3;4;0;5;x" }, text => Assert.Null(HookupDraft.Read(text, "line-2")));
+    }
+}
