@@ -32,6 +32,18 @@ public static class CircuitDiagnosis
     private static readonly double[] ClipOhms = [150, 300, 600, 1200, 2400, 4800, 9600, 40_000];
     private static readonly double[] StakeFactors = [2, 4, 8, 16, 40];
 
+    /// <summary>Volts without current are judged as this much, the least that such a display can mean.</summary>
+    private const double OpenOhms = 300_000;
+
+    /// <summary>The frequency that tells causes apart best: the next that is well above, or the lowest when there is none.</summary>
+    public static double OtherFrequency(IReadOnlyList<double> sent, double hertz) =>
+        sent.Where(f => f > hertz * 1.5).Order().FirstOrDefault(sent.DefaultIfEmpty(hertz).Min());
+
+    /// <summary>Causes of what the transmitter shows; empty when it shows too little to tell.</summary>
+    public static IReadOnlyList<CauseFigure> Causes(PlannerTask task, HookupTry hookup, CircuitResult shown) => shown.LoopOhms is not { } ohms
+        ? []
+        : Causes(task, hookup, double.IsInfinity(ohms) ? OpenOhms : Math.Max(ohms, 1), OtherFrequency(task.Transmitter.FrequenciesHertz, hookup.Hertz));
+
     /// <summary>Causes, likeliest first; empty when the network cannot be solved.</summary>
     /// <param name="otherHertz">Frequency to try next for telling causes apart.</param>
     public static IReadOnlyList<CauseFigure> Causes(PlannerTask task, HookupTry hookup, double measuredOhms, double otherHertz)

@@ -1,5 +1,6 @@
 using GentleMole.Core.Lines;
 using GentleMole.Core.Site;
+using GentleMole.Core.Walk;
 
 namespace GentleMole.Core.Signal;
 
@@ -47,6 +48,15 @@ public sealed record StakeGround(
     public const double BelowTipMetres = 0.4;
 
     public const double ClearOfPowerEarthMetres = 3;
+
+    /// <summary>The stake ground of a site. On a paved site only drawn soil takes a stake, once any is drawn.</summary>
+    /// <param name="standing">What stands on the site.</param>
+    public static StakeGround Of(SupposedGround ground, IReadOnlyList<SurfaceArea> areas, bool sitePaved, IEnumerable<Placed> standing) => new(
+        ground, areas, sitePaved && areas.Any(a => a.Surface == Surface.Soil), [.. standing.Where(IsPowerEarth).Select(p => p.Place)]);
+
+    /// <summary>Installations of the power network that have an earth of their own.</summary>
+    private static bool IsPowerEarth(Placed placed) => placed.Utility == UtilityKind.Electric
+        && placed.Kind is FeatureKind.Cabinet or FeatureKind.Pole or FeatureKind.Light or FeatureKind.Meter;
 
     private static readonly double[] Turns = [0, -18, 18];
     private static readonly double[] Parts = [1, 0.7];

@@ -47,6 +47,9 @@ public sealed record SupposedEnd(EndSupposed Kind, double Ohms = SupposedEnd.Usu
 public sealed record SupposedLine(
     string Id, string Name, UtilityKind Kind, IReadOnlyList<SitePoint> Points, double DepthMetres, Conductor? Conductor, SupposedEnd Start, SupposedEnd End, double? NetMilliamps = null)
 {
+    /// <summary>Current that a service unbalanced in the usual way gives back through the earth.</summary>
+    public const double UsualNetMilliamps = 200;
+
     /// <summary>Corners of the line; not to be changed on a copy, since its run is made from them once.</summary>
     public IReadOnlyList<SitePoint> Points { get; } = Points;
 

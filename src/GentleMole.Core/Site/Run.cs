@@ -52,6 +52,13 @@ public sealed class Run
         return Points[leg] + (ahead * (chainageMetres - _chainage[leg])) + (ahead.Right * offsetMetres);
     }
 
+    /// <summary>Corners of the part between two chainages, held within the run; its ends among them.</summary>
+    public IReadOnlyList<SitePoint> Between(double fromMetres, double toMetres)
+    {
+        var (from, to) = (Math.Clamp(fromMetres, 0, Length), Math.Clamp(toMetres, 0, Length));
+        return [At(from), .. Points.Where((_, i) => _chainage[i] > from && _chainage[i] < to), At(to)];
+    }
+
     /// <summary>Direction of the run at a chainage, as a unit vector.</summary>
     public SitePoint DirectionAt(double chainageMetres) => Direction(LegAt(chainageMetres));
 

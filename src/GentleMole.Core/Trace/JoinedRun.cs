@@ -8,6 +8,13 @@ public static class JoinedRun
     /// <summary>The plan's corners nearer than this to where the trace ends are replaced by the trace.</summary>
     private const double SeamMetres = 1.5;
 
+    /// <summary>A record that runs farther than this from a line's own run, at its middle, is another line of the same owner.</summary>
+    private const double SameLineMetres = 3;
+
+    /// <summary>Whether a record shows the same line as a run.</summary>
+    public static bool Follows(Run record, Run run) =>
+        record.At(record.Length / 2) is var middle && run.Project(middle).Foot.DistanceTo(middle) < SameLineMetres;
+
     /// <summary>What was traced where it was traced; beyond its ends as the plan says. Either may be missing.</summary>
     public static Run? Of(Run? traced, Run? expected)
     {

@@ -43,6 +43,16 @@ public sealed class TracedLine
 
     public IReadOnlyList<Stretch> Stretches { get; }
 
+    /// <summary>Middle of the depths that were measured; null when none was.</summary>
+    public double? MiddleDepthMetres
+    {
+        get
+        {
+            var measured = Points.Where(p => p.Depth is not null).Select(p => p.Depth!.Value.Value).Order().ToList();
+            return measured.Count > 0 ? measured[measured.Count / 2] : null;
+        }
+    }
+
     /// <summary>
     /// Joins dots. They are put in order along the line by cheapest insertion in the order they were taken, so that a dot
     /// added afterwards between two others falls between them.

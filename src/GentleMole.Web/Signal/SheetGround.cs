@@ -4,6 +4,7 @@ using GentleMole.Core.Notices;
 using GentleMole.Core.Signal;
 using GentleMole.Core.Site;
 using GentleMole.Core.Soil;
+using GentleMole.Core.Trace;
 using GentleMole.Core.Walk;
 using GentleMole.Store.Model;
 using GentleMole.Web.Sheets;
@@ -37,7 +38,7 @@ internal static class SheetGround
 
         // A record that follows its line's best run is that line; one that lies elsewhere is another line of the same owner.
         var told = sheet.Lines.Where(l => l.SupposedRun is not null)
-            .SelectMany(l => l.Records.Where(r => Follows(r.Points, l.SupposedRun!))).Select(r => r.Id).ToHashSet();
+            .SelectMany(l => l.Records.Where(r => JoinedRun.Follows(new Run(r.Points), l.SupposedRun!))).Select(r => r.Id).ToHashSet();
         foreach (var record in sheet.Job.Records.Where(r => r.Points.Count >= 2 && !told.Contains(r.Id)))
         {
             sources.Add(new GroundSource($"record-{record.Id}", record.Owner, record.Kind, record.Material, null, Near(sheet, record.Points), record.CoverMetres, ModelOf($"record-{record.Id}")));
@@ -84,24 +85,17 @@ internal static class SheetGround
         };
     }
 
-    /// <summary>Where stakes may stand. On a paved site only drawn soil takes one, once any is drawn.</summary>
-    public static StakeGround Stakes(JobSheet sheet, SupposedGround ground) => new(
-        ground, Areas(sheet), sheet.Job.Ground == SiteGround.Paved && sheet.Job.Features.Exists(f => f.Surface == Surface.Soil), PowerEarths(sheet));
+    public static StakeGround Stakes(JobSheet sheet, SupposedGround ground) => StakeGround.Of(
+        ground,
+        [.. sheet.Job.Features.Where(f => f.Shape == FeatureShape.Outline && f.Points.Count >= 3).Select(f => new SurfaceArea(f.Surface, f.Points))],
+        sheet.Job.Ground == SiteGround.Paved,
+        sheet.Seen.Select(s => s.Placed));
 
     /// <summary>Places where this line can be connected: what stands on it, and where it was connected before.</summary>
     private static List<ConnectionPoint> Points(JobSheet sheet, SheetLine target, Run run)
     {
-        var points = new List<ConnectionPoint>();
-        foreach (var seen in sheet.Seen.Where(s => s.Placed.Utility is null || s.Placed.Utility == target.Line.Kind))
-        {
-            var ways = Clue.Of(seen.Placed with { Utility = target.Line.Kind }, [], []).Connections;
-            if (run.Project(seen.Placed.Place).Foot.DistanceTo(seen.Placed.Place) <= HookupPlanner.OnLineMetres && seen.Placed.Utility is not null && ways.Any(w => w is not (Connection.None or Connection.Sonde)))
-            {
-                var feature = sheet.Job.Features.Single(f => f.Id == seen.Id);
-                points.Add(new ConnectionPoint($"{WalkWords.Kind(feature.Kind)} {feature.Name}".Trim(), seen.Placed.Place, ways));
-            }
-        }
-
+        var points = sheet.Job.Features.Where(f => f.Points.Count > 0)
+            .Select(f => ConnectionPoint.Of(JobSheet.PlacedOf(f), $"{WalkWords.Kind(f.Kind)} {f.Name}".Trim(), target.Line.Kind, run)).OfType<ConnectionPoint>().ToList();
         foreach (var hookup in sheet.Job.Hookups.Where(h => h.LineId == target.Line.Id && h.Method is HookupMethod.Direct or HookupMethod.Clamp))
         {
             if (run.Project(hookup.Connection).Foot.DistanceTo(hookup.Connection) <= HookupPlanner.OnLineMetres && points.TrueForAll(p => p.Place.DistanceTo(hookup.Connection) > 1))
@@ -113,21 +107,6 @@ internal static class SheetGround
         return points;
     }
 
-    private static List<SurfaceArea> Areas(JobSheet sheet) =>
-        [.. sheet.Job.Features.Where(f => f.Shape == FeatureShape.Outline && f.Points.Count >= 3).Select(f => new SurfaceArea(f.Surface, f.Points))];
-
-    private static List<SitePoint> PowerEarths(JobSheet sheet) =>
-    [
-        .. sheet.Job.Features.Where(f => f.Points.Count > 0 && f.Utility == UtilityKind.Electric
-            && f.Kind is FeatureKind.Cabinet or FeatureKind.Pole or FeatureKind.Light or FeatureKind.Meter).Select(f => f.Points[0]),
-    ];
-
-    private static bool Follows(IReadOnlyList<SitePoint> points, Run run)
-    {
-        var record = new Run(points);
-        return run.Project(record.At(record.Length / 2)).Foot.DistanceTo(record.At(record.Length / 2)) < SameLineMetres;
-    }
-
     private static SupposedLine Supposed(JobSheet sheet, GroundSource source)
     {
         var model = source.Model;
@@ -135,11 +114,17 @@ internal static class SheetGround
         var conductor = model is { NoMetal: true } ? null
             : model?.Metal is { } metal
                 ? new Conductor(metal, model.OutsideMetres ?? guess?.OutsideMetres ?? 0.02, model.WallMetres, Coating.Of(model.Coating ?? CoatingKind.Bare))
-                : guess;
+                : guess is null || model is null ? guess
+                : guess with
+                {
+                    OutsideMetres = model.OutsideMetres ?? guess.OutsideMetres,
+                    WallMetres = model.WallMetres ?? guess.WallMetres,
+                    Coating = model.Coating is { } coat ? Coating.Of(coat) : guess.Coating,
+                };
         return new SupposedLine(
             source.Of, source.Name, source.Kind, source.Points, model?.DepthMetres ?? source.DepthMetres ?? LineBuild.UsualDepth(source.Kind), conductor,
             End(sheet, source, source.Points[0], model?.StartKind, model?.StartOhms), End(sheet, source, source.Points[^1], model?.EndKind, model?.EndOhms),
-            source.Kind == UtilityKind.Electric ? model?.NetMilliamps ?? UsualNetMilliamps : null);
+            source.Kind == UtilityKind.Electric ? model?.NetMilliamps ?? SupposedLine.UsualNetMilliamps : null);
     }
 
     private static SupposedEnd End(JobSheet sheet, GroundSource source, SitePoint place, EndSupposed? said, double? ohms)
@@ -151,26 +136,22 @@ internal static class SheetGround
         return new SupposedEnd(said ?? likely.Kind, ohms ?? likely.Ohms);
     }
 
-    /// <summary>Middle of the depths that were measured and accepted, else of the plan's cover.</summary>
-    private static double? DepthOf(SheetLine line)
-    {
-        var measured = line.Traced.Points.Where(p => p.Depth is not null).Select(p => p.Depth!.Value.Value).Order().ToList();
-        return measured.Count > 0
-            ? measured[measured.Count / 2]
-            : line.Records.Select(r => r.CoverMetres).FirstOrDefault(c => c is not null) + (line.Line.OutsideDiameterMetres / 2 ?? 0);
-    }
+    /// <summary>As measured and accepted, else by the plan's cover.</summary>
+    private static double? DepthOf(SheetLine line) => line.Traced.MiddleDepthMetres
+        ?? line.Records.Select(r => r.CoverMetres).FirstOrDefault(c => c is not null) + (line.Line.OutsideDiameterMetres / 2 ?? 0);
 
     /// <summary>Owners' lines may be miles long; what lies far from the site does not matter here.</summary>
     private static IReadOnlyList<SitePoint> Near(JobSheet sheet, IReadOnlyList<SitePoint> points)
     {
         const double near = 200;
+        if (points.Distinct().Count() < 2)
+        {
+            return points;
+        }
+
         var centre = sheet.Job.DigCorners.Count > 0 ? sheet.Job.DigCorners[0] : sheet.Lines.Select(l => l.SupposedRun).FirstOrDefault(r => r is not null)?.Points[0] ?? points[0];
-        var kept = points.Where(p => p.DistanceTo(centre) < near).ToList();
-        return kept.Count >= 2 ? kept : points;
+        var run = new Run(points);
+        var at = run.Project(centre).ChainageMetres;
+        return run.Between(at - near, at + near);
     }
-
-    private const double SameLineMetres = 3;
-
-    /// <summary>Current that a service unbalanced in the usual way gives back through the earth.</summary>
-    private const double UsualNetMilliamps = 200;
 }

@@ -152,6 +152,31 @@ public class PlannerTests
     public void A_line_without_metal_has_no_plan() =>
         Assert.Null(HookupPlanner.Plan(Task(Street(Line("drain", UtilityKind.Sewer, "clay", Open, Open, new(5, 0), new(5, 40)))) with { Target = "drain" }));
 
+    [Theory]
+    [InlineData(FeatureKind.Valve, UtilityKind.Gas, 0.5, true)]
+    [InlineData(FeatureKind.Valve, UtilityKind.Gas, 6, false)]
+    [InlineData(FeatureKind.Valve, UtilityKind.Water, 0.5, false)]
+    [InlineData(FeatureKind.Sign, UtilityKind.Gas, 0.5, true)]
+    [InlineData(FeatureKind.Pit, UtilityKind.Gas, 0.5, false)]
+    public void What_stands_on_a_line_of_its_own_utility_is_a_place_to_connect(FeatureKind kind, UtilityKind utility, double away, bool may)
+    {
+        var point = ConnectionPoint.Of(new Placed(kind, [new(away, 5)], utility, "", null, 0.3), "x", UtilityKind.Gas, new Run([new(0, 0), new(0, 60)]));
+        Assert.Equal(may, point is not null);
+    }
+
+    [Fact]
+    public void A_power_cabinet_is_an_earth_to_keep_off_and_a_valve_is_not()
+    {
+        Placed At(FeatureKind kind, UtilityKind utility) => new(kind, [new(-9, 1)], utility, "", null, 0.3);
+        StakeRefusal? Refused(Placed placed) => StakeGround.Of(Street(), [], true, [placed]).Refuses(new(0, 0.5), new(-9, 0.5), 0.4);
+        Assert.Equal(StakeRefusal.PowerEarth, Refused(At(FeatureKind.Cabinet, UtilityKind.Electric)));
+        Assert.Null(Refused(At(FeatureKind.Valve, UtilityKind.Gas)));
+    }
+
+    [Fact]
+    public void A_stake_beyond_the_lead_is_refused() =>
+        Assert.Equal(StakeRefusal.BeyondLead, StakeGround.Of(Street(), [], false, []).Refuses(new(0, 0.5), new(-12, 0.5), 0.4, 9));
+
     [Fact]
     public void It_says_how_far_it_is()
     {

@@ -22,6 +22,20 @@ public class JoinedRunTests
     }
 
     [Fact]
+    public void A_record_beside_a_line_shows_it_and_one_farther_off_is_another()
+    {
+        Assert.True(JoinedRun.Follows(new Run([new(1, -10), new(1.5, 50)]), Plan));
+        Assert.False(JoinedRun.Follows(new Run([new(9, 0), new(9, 40)]), Plan));
+    }
+
+    [Fact]
+    public void A_part_of_a_run_has_its_corners_and_ends_where_it_is_cut()
+    {
+        Assert.Equal([new(0, 5), new(0, 20), new(0, 30)], Plan.Between(5, 30));
+        Assert.Equal([new(0, 0), new(0, 20), new(0, 40)], Plan.Between(-100, 100));
+    }
+
+    [Fact]
     public void Either_alone_is_the_line()
     {
         Assert.Same(Plan, JoinedRun.Of(null, Plan));

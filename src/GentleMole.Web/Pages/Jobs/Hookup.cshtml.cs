@@ -23,9 +23,6 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
     /// <summary>Wires that can be compared at once.</summary>
     public const int MostWires = 4;
 
-    /// <summary>Volts without current are judged as this much, the least that such a display can mean.</summary>
-    private const double OpenOhms = 300_000;
-
     /// <summary>A hookup taken over from the plan, as it fits into an address.</summary>
     [BindProperty(SupportsGet = true, Name = "take")]
     public string? TakeText { get; set; }
@@ -317,12 +314,7 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
         }
 
         (Expected, Ground) = (solved.Value, task.Ground);
-        if (hookup.Method == HookupMethod.Direct && Circuit.LoopOhms is { } ohms)
-        {
-            var other = sender.FrequenciesHertz.Where(f => f > hertz * 1.5).DefaultIfEmpty(sender.FrequenciesHertz.DefaultIfEmpty(hertz).Min()).First();
-            Causes = CircuitDiagnosis.Causes(task, hookupTry, double.IsInfinity(ohms) ? OpenOhms : Math.Max(ohms, 1), other);
-        }
-
+        Causes = hookup.Method == HookupMethod.Direct ? CircuitDiagnosis.Causes(task, hookupTry, Circuit) : [];
         if (hookup.ArcBearings.Count > 0 && hookup.Method != HookupMethod.Passive)
         {
             Ring = ArcSweep.Expect(solved.Value.Solved, task.Ground, hookup.Connection, hookup.ArcRadiusMetres ?? ArcSweep.UsualRadiusMetres);
