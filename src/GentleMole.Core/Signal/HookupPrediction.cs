@@ -28,6 +28,11 @@ public sealed record HookupPrediction
     /// <summary>A line at more than this to the target is told from it by its direction.</summary>
     private const double ParallelCosine = 0.6;
 
+    /// <summary>Less of the current on the target, or a neighbour that reads more than this of it, wants care.</summary>
+    private const double CleanShare = 0.8;
+
+    private const double CleanPart = 0.35;
+
     /// <summary>Height of the receiver's lower coil when its tip rests on the ground.</summary>
     public const double TipMetres = 0.05;
 
@@ -58,6 +63,14 @@ public sealed record HookupPrediction
     public required double Margin { get; init; }
 
     public required double BatteryHours { get; init; }
+
+    /// <summary>
+    /// Whether to walk with it: not when a neighbour fools the receiver; with care when the work cannot be followed, much
+    /// current runs beside the target, a neighbour reads strong, or the loop is poor.
+    /// </summary>
+    public Verdict Verdict => Worst?.Fools == true || Shown.LoopOhms > new CircuitLimits().StopOhms ? Verdict.Reject
+        : !Covers || Share < CleanShare || Worst?.Part > CleanPart || Shown.LoopOhms > new CircuitLimits().WeakOhms ? Verdict.Caution
+        : Verdict.Sound;
 
     /// <summary>Peak response of a line with this current at this distance, tesla.</summary>
     public static double Response(double amperes, double distanceMetres) => Physics.Mu0 * amperes / (2 * Math.PI * distanceMetres);

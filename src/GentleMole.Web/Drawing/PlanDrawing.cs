@@ -210,6 +210,12 @@ internal sealed class PlanDrawing
             Trail(part, 1);
         }
 
+        foreach (var current in Extras.Signal?.Lines ?? [])
+        {
+            var (x, y) = Pixels(current.LetterPlace);
+            _placer.Box(x - 9, y - 9, 84, 18);
+        }
+
         foreach (var feature in Sheet.Job.Features)
         {
             Trail(feature.Shape == FeatureShape.Outline ? [.. feature.Points, feature.Points[0]] : feature.Points, 1);

@@ -174,6 +174,18 @@ public class PlannerTests
     }
 
     [Fact]
+    public void A_clean_hookup_is_sound_one_with_a_strong_neighbour_wants_care_and_one_that_fools_is_refused()
+    {
+        Verdict Best(SupposedGround ground) => HookupPlanner.Plan(Task(ground))!.Best!.Prediction.Verdict;
+        SupposedGround Bonded(double depth, double ohms) => Street(Cable with { DepthMetres = depth }).With("gas", l => l with { End = Open })
+            with { Bonds = [new SupposedBond("gas", 60, "cable", 80, ohms)] };
+
+        Assert.Equal(Verdict.Sound, Best(Street()));
+        Assert.Equal(Verdict.Caution, Best(Bonded(1.6, 0.5)));
+        Assert.Equal(Verdict.Reject, Best(Bonded(0.3, 0.5).With("gas", l => l with { DepthMetres = 1.6 })));
+    }
+
+    [Fact]
     public void A_stake_beyond_the_lead_is_refused() =>
         Assert.Equal(StakeRefusal.BeyondLead, StakeGround.Of(Street(), [], false, []).Refuses(new(0, 0.5), new(-12, 0.5), 0.4, 9));
 
