@@ -150,8 +150,7 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
             return NotFound();
         }
 
-        var sender = (Transmitters.FirstOrDefault(t => t.Id == hookup.TransmitterId) ?? Sheet.InstrumentAtHand(InstrumentKind.Transmitter) ?? UsualInstruments.Transmitter).AsTransmitter();
-        var hearer = (Receivers.FirstOrDefault(r => r.Id == hookup.ReceiverId) ?? Sheet.InstrumentAtHand(InstrumentKind.Receiver) ?? UsualInstruments.Receiver).AsReceiver();
+        var (sender, hearer) = ProfilesOf(hookup);
         var ground = SheetGround.Of(Sheet);
         var name = SheetGround.LineName(line.Line.Id);
         if (ground.Line(name) is null)
@@ -162,7 +161,7 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
         var seed = (Id * 1000) + line.Line.Id;
         walks.Start(new WalkOrder(
             Id, line.Line.Owner, HiddenGround.Under(ground, name, seed),
-            new HookupTry(name, name, hookup.Method, hookup.Connection, hookup.ConnectedTo, hookup.Stake, hertz, hookup.SentMilliamps ?? 25),
+            TryOf(hookup, name, hertz, sender),
             sender, hearer, clock.UtcNow, HashCode.Combine(seed, hookup.Id, clock.UtcNow)));
         return RedirectToPage("/Jobs/Trace", new { id = Id, line = line.Line.Id });
     }
@@ -285,6 +284,16 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
         }
     }
 
+    /// <summary>What its instruments can do; those at hand where the hookup does not say.</summary>
+    private (TransmitterProfile Sender, ReceiverProfile Hearer) ProfilesOf(Hookup hookup) => (
+        (Transmitters.FirstOrDefault(t => t.Id == hookup.TransmitterId) ?? Sheet.InstrumentAtHand(InstrumentKind.Transmitter) ?? UsualInstruments.Transmitter).AsTransmitter(),
+        (Receivers.FirstOrDefault(r => r.Id == hookup.ReceiverId) ?? Sheet.InstrumentAtHand(InstrumentKind.Receiver) ?? UsualInstruments.Receiver).AsReceiver());
+
+    /// <summary>The hookup as the engine takes it: at the current that was sent, else that was planned, else the most that can be.</summary>
+    private HookupTry TryOf(Hookup hookup, string target, double hertz, TransmitterProfile sender) => new(
+        target, target, hookup.Method, hookup.Connection, hookup.ConnectedTo, hookup.Stake, hertz,
+        hookup.SentMilliamps is > 0 ? hookup.SentMilliamps.Value : Taken?.SetMilliamps ?? sender.StepsMilliamps.DefaultIfEmpty(25).Max());
+
     private void JudgeInstruments(Hookup hookup)
     {
         var hearer = Receivers.FirstOrDefault(r => r.Id == hookup.ReceiverId);
@@ -297,17 +306,14 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
     /// <summary>The hookup as it is, solved on the supposed ground, and what was measured held against it.</summary>
     private void Predict(SheetLine line, Hookup hookup)
     {
-        var sender = (Transmitters.FirstOrDefault(t => t.Id == hookup.TransmitterId) ?? Sheet.InstrumentAtHand(InstrumentKind.Transmitter) ?? UsualInstruments.Transmitter).AsTransmitter();
-        var hearer = (Receivers.FirstOrDefault(r => r.Id == hookup.ReceiverId) ?? Sheet.InstrumentAtHand(InstrumentKind.Receiver) ?? UsualInstruments.Receiver).AsReceiver();
+        var (sender, hearer) = ProfilesOf(hookup);
         if (SheetGround.Task(Sheet, line, sender, hearer) is not { } task || task.Ground.Line(task.Target) is null
             || hookup.FrequencyHertz is not { } hertz || (hookup.Method == HookupMethod.Direct && hookup.Stake is null))
         {
             return;
         }
 
-        var hookupTry = new HookupTry(
-            task.Target, task.Target, hookup.Method, hookup.Connection, hookup.ConnectedTo, hookup.Stake, hertz,
-            hookup.SentMilliamps is > 0 ? hookup.SentMilliamps.Value : Taken?.SetMilliamps ?? sender.StepsMilliamps.DefaultIfEmpty(25).Max());
+        var hookupTry = TryOf(hookup, task.Target, hertz, sender);
         if (desk.Predict(task, hookupTry) is not { IsGood: true } solved)
         {
             return;
