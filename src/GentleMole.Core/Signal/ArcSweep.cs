@@ -15,7 +15,14 @@ public sealed record ArcResponse(double BearingDegrees, double Nanotesla, double
 public sealed record ArcExpected(SitePoint Centre, double RadiusMetres, IReadOnlyList<double> AroundNanotesla, IReadOnlyList<ArcResponse> Responses);
 
 /// <summary>A bearing that was found, or expected and not found.</summary>
-public sealed record ArcMatch(double? FoundDegrees, ArcResponse? Expected);
+public sealed record ArcMatch(double? FoundDegrees, ArcResponse? Expected)
+{
+    /// <summary>An expected response weaker than this part of the strongest may well be missed.</summary>
+    private const double EasilyMissed = 0.1;
+
+    /// <summary>Worth a sentence: heard and not expected, or expected well enough and not heard. The lead and the stake are known.</summary>
+    public bool IsOff => Expected is null || (FoundDegrees is null && Expected.Part >= EasilyMissed && !Expected.OfStake);
+}
 
 /// <summary>Walking once round the hookup with the blade square to the walk: every response counts, not just the first.</summary>
 public static class ArcSweep

@@ -163,6 +163,11 @@ internal static class HookupWords
             ? "No wire stands out. Walk farther on each, and compare again."
             : compared.Results.Any(r => r.Finding == WireFinding.NotWalked) ? "Walk a few metres out on each wire and type the current that you read there." : "None of these wires leads where the line is expected.";
 
+    /// <summary>A bearing of the ring where what was heard and what was expected part.</summary>
+    public static string Ring(ArcMatch match, SupposedGround ground) => match.Expected is not { } expected
+        ? $"Heard at {match.FoundDegrees:000}° and not expected: a line that nobody drew, or a bond. Follow it before you trust the target."
+        : $"Expected at {expected.BearingDegrees:000}° and not heard: {(expected.Line is { } id ? Name(ground, id) : "soil currents")}. The line may not lie where it is drawn.";
+
     public static string WhyTitle(WhyKind kind) => kind switch
     {
         WhyKind.OpenFarEnd => "Open far end",

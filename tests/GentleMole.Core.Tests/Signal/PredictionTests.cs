@@ -44,6 +44,8 @@ public class PredictionTests
         Assert.Contains(compared, m => m.FoundDegrees == 358 && m.Expected?.Line == "gas");
         Assert.Contains(compared, m => m.FoundDegrees == 120 && m.Expected is null);
         Assert.Contains(compared, m => m.FoundDegrees is null && m.Expected is { OfStake: true });
+        Assert.Equal(120, Assert.Single(compared, m => m.IsOff).FoundDegrees);
+        Assert.Equal("gas", Assert.Single(ArcSweep.Compare(ring, []), m => m.IsOff).Expected!.Line);
     }
 
     [Fact]
