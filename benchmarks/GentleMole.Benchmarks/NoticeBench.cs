@@ -94,12 +94,13 @@ internal static class NoticeBench
         var directory = Directory.CreateTempSubdirectory("mole-bench-").FullName;
         await FillAsync(directory, async db =>
         {
-            var (previous, entries) = (LogChain.Root, new List<LogEntry>(Entries));
-            for (var i = 1; i <= Entries; i++)
+            var first = await Microsoft.EntityFrameworkCore.EntityFrameworkQueryableExtensions.SingleAsync(db.Log);
+            var (previous, entries) = (first.Hash, new List<LogEntry>(Entries));
+            for (var i = first.Id + 1; i <= Entries; i++)
             {
                 var entry = new LogEntry
                 {
-                    Id = i, JobId = i % 500, At = DateTime.UtcNow, Who = "Jem Trewin", What = "changed", Subject = $"Reading:{Guid.NewGuid()}",
+                    Id = i, JobId = (int)(i % 500), At = DateTime.UtcNow, Who = "Jem Trewin", What = "changed", Subject = $"Reading:{Guid.NewGuid()}",
                     Before = "{\"DepthMetres\":0.81,\"CurrentMilliamps\":41.5,\"State\":\"Taken\"}", After = "{\"DepthMetres\":0.83,\"CurrentMilliamps\":41.2,\"State\":\"Accepted\"}",
                 };
                 entry.Hash = previous = LogChain.HashOf(entry, previous);
@@ -112,7 +113,7 @@ internal static class NoticeBench
         for (var round = 0; round < 3; round++)
         {
             var started = Stopwatch.GetTimestamp();
-            var verdict = await LogChain.VerifyAsync(new StoreFile(directory));
+            var verdict = await LogChain.VerifyAsync(new StoreFile(new DataFolder(directory)));
             Console.WriteLine($"log of {verdict.Entries} entries: whole {verdict.IsWhole}, {Stopwatch.GetElapsedTime(started).TotalMilliseconds:0} ms");
         }
 
@@ -129,13 +130,9 @@ internal static class NoticeBench
         await using var provider = services.BuildServiceProvider();
         await using var scope = provider.CreateAsyncScope();
         var db = scope.ServiceProvider.GetRequiredService<MoleDb>();
-        if (bare)
+        await StoreSetup.OpenAsync(provider, Console.WriteLine);
+        if (!bare)
         {
-            await Microsoft.EntityFrameworkCore.RelationalDatabaseFacadeExtensions.MigrateAsync(db.Database);
-        }
-        else
-        {
-            await StoreSetup.PrepareAsync(db);
             await GentleMole.Store.Demo.DemoData.SeedAsync(db, DateTime.UtcNow);
         }
 

@@ -1,19 +1,24 @@
 using System.Text.Json;
 using GentleMole.Core.Pinpoint;
 using GentleMole.Core.Site;
+using GentleMole.Store.Evidence;
 using GentleMole.Store.Log;
 using GentleMole.Store.Model;
+using GentleMole.Store.Writing;
 using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
+using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.ChangeTracking;
+using Microsoft.EntityFrameworkCore.Storage;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 
 namespace GentleMole.Store;
 
 /// <summary>
-/// Everything that is kept. One SQLite file; a save is one transaction, and writes into the log what it changes.
+/// Everything that is kept. One SQLite file; a save is one transaction, takes its turn at the gate, and writes into the log
+/// what it changes.
 /// </summary>
-public sealed class MoleDb(DbContextOptions<MoleDb> options, ChangeContext change) : IdentityUserContext<MoleUser>(options)
+public sealed class MoleDb(DbContextOptions<MoleDb> options, ChangeContext change, WriteGate gate) : IdentityUserContext<MoleUser>(options)
 {
     private bool _onceKept;
 
@@ -24,6 +29,12 @@ public sealed class MoleDb(DbContextOptions<MoleDb> options, ChangeContext chang
     public DbSet<Hookup> Hookups => Set<Hookup>();
 
     public DbSet<Reading> Readings => Set<Reading>();
+
+    public DbSet<ReceiverWalk> Walks => Set<ReceiverWalk>();
+
+    public DbSet<SampleBlock> Blocks => Set<SampleBlock>();
+
+    public DbSet<LooseSample> Loose => Set<LooseSample>();
 
     public DbSet<SiteFeature> Features => Set<SiteFeature>();
 
@@ -57,6 +68,8 @@ public sealed class MoleDb(DbContextOptions<MoleDb> options, ChangeContext chang
 
     public DbSet<CentreAnswer> CentreAnswers => Set<CentreAnswer>();
 
+    public DbSet<PutAside> PutAside => Set<PutAside>();
+
     public DbSet<Firm> Firms => Set<Firm>();
 
     public DbSet<HolidayRow> Holidays => Set<HolidayRow>();
@@ -73,39 +86,56 @@ public sealed class MoleDb(DbContextOptions<MoleDb> options, ChangeContext chang
     public override int SaveChanges(bool acceptAllChangesOnSuccess) =>
         throw new NotSupportedException("Saving waits for the disk; use SaveChangesAsync.");
 
+    /// <summary>
+    /// A transaction for several saves: waits for its turn, keeps others waiting until it is disposed. Undone unless
+    /// committed.
+    /// </summary>
+    public async Task<WriteTurn> BeginWriteAsync(CancellationToken cancellation = default)
+    {
+        var turn = await gate.EnterAsync(cancellation).ConfigureAwait(false);
+        try
+        {
+            return new WriteTurn(await Database.BeginTransactionAsync(cancellation).ConfigureAwait(false), turn);
+        }
+        catch
+        {
+            turn.Dispose();
+            throw;
+        }
+    }
+
+    /// <summary>Everything read until it is disposed is of one moment, whatever others write meanwhile.</summary>
+    public async Task<IAsyncDisposable> BeginSnapshotAsync(CancellationToken cancellation = default)
+    {
+        if (Database.CurrentTransaction is not null)
+        {
+            return NoTransaction.Instance;
+        }
+
+        await Database.OpenConnectionAsync(cancellation).ConfigureAwait(false);
+        var connection = (SqliteConnection)Database.GetDbConnection();
+        var transaction = connection.BeginTransaction(deferred: true);
+        await Database.UseTransactionAsync(transaction, cancellation).ConfigureAwait(false);
+        return new Snapshot(this, transaction);
+    }
+
+    /// <summary>Number of the last log entry.</summary>
+    public async Task<long> LogHeadAsync(CancellationToken cancellation = default) =>
+        await Log.MaxAsync(e => (long?)e.Id, cancellation).ConfigureAwait(false) ?? 0;
+
     /// <exception cref="ChangedMeanwhileException">The same thing was changed since it was shown; nothing was saved.</exception>
+    /// <exception cref="StoreBusyException">Its turn did not come in time; nothing was saved.</exception>
     public override async Task<int> SaveChangesAsync(bool acceptAllChangesOnSuccess, CancellationToken cancellationToken = default)
     {
-        ChangeTracker.DetectChanges();
-        var pending = ChangeLog.Collect(ChangeTracker);
-        if (pending.Count == 0)
+        if (!ChangeTracker.HasChanges())
         {
-            return await base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken).ConfigureAwait(false);
+            return 0;
         }
 
         // An immediate transaction: nobody else writes between looking at the chain's head and adding to it.
-        var own = Database.CurrentTransaction is null
-            ? await Database.BeginTransactionAsync(cancellationToken).ConfigureAwait(false)
-            : null;
+        var own = Database.CurrentTransaction is null ? await BeginWriteAsync(cancellationToken).ConfigureAwait(false) : null;
         await using var ending = (own as IAsyncDisposable ?? NoTransaction.Instance).ConfigureAwait(false);
-        await RefuseOverwritingAsync(pending, cancellationToken).ConfigureAwait(false);
-        if (change.Once is { } once && !_onceKept)
-        {
-            Once.Add(new SentOnce { Id = once, At = change.UtcNow });
-            _onceKept = true;
-        }
-
-        var written = await base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken).ConfigureAwait(false);
-        var last = await Log.AsNoTracking().OrderByDescending(e => e.Id).Select(e => new { e.Id, e.Hash })
-            .FirstOrDefaultAsync(cancellationToken).ConfigureAwait(false);
-        var entries = ChangeLog.Entries(pending, change, last?.Id ?? 0, last?.Hash ?? LogChain.Root).ToList();
-        Log.AddRange(entries);
-        await base.SaveChangesAsync(true, cancellationToken).ConfigureAwait(false);
-        foreach (var entry in entries)
-        {
-            Entry(entry).State = EntityState.Detached;
-        }
-
+        var written = await WriteAsync(acceptAllChangesOnSuccess, cancellationToken).ConfigureAwait(false);
         if (own is not null)
         {
             await own.CommitAsync(cancellationToken).ConfigureAwait(false);
@@ -113,6 +143,55 @@ public sealed class MoleDb(DbContextOptions<MoleDb> options, ChangeContext chang
 
         return written;
     }
+
+    private async Task<int> WriteAsync(bool acceptAllChangesOnSuccess, CancellationToken cancellation)
+    {
+        await Meanwhile.ResolveAsync(this, ChangeLog.Collect(ChangeTracker), cancellation).ConfigureAwait(false);
+        await NumberDotsAsync(cancellation).ConfigureAwait(false);
+        var pending = ChangeLog.Collect(ChangeTracker);
+        if (pending.Count > 0 && change.Once is { } once && !_onceKept)
+        {
+            Once.Add(new SentOnce { Id = once, At = change.UtcNow });
+            _onceKept = true;
+        }
+
+        var written = await base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellation).ConfigureAwait(false);
+        if (pending.Count == 0)
+        {
+            return written;
+        }
+
+        var last = await Log.AsNoTracking().OrderByDescending(e => e.Id).Select(e => new { e.Id, e.Hash })
+            .FirstOrDefaultAsync(cancellation).ConfigureAwait(false);
+        var entries = ChangeLog.Entries(pending, change, last?.Id ?? 0, last?.Hash ?? LogChain.Root).ToList();
+        Log.AddRange(entries);
+        await base.SaveChangesAsync(true, cancellation).ConfigureAwait(false);
+        foreach (var entry in entries)
+        {
+            Entry(entry).State = EntityState.Detached;
+        }
+
+        return written;
+    }
+
+    /// <summary>New dots get their number here, where nobody else can give the same one.</summary>
+    private async Task NumberDotsAsync(CancellationToken cancellation)
+    {
+        foreach (var ofLine in ChangeTracker.Entries<Reading>()
+            .Where(e => e is { State: EntityState.Added, Entity: { LineId: not null, Number: 0 } })
+            .GroupBy(e => e.Entity.LineId!.Value))
+        {
+            var last = await Readings.Where(r => r.LineId == ofLine.Key).MaxAsync(r => (int?)r.Number, cancellation).ConfigureAwait(false) ?? 0;
+            foreach (var dot in ofLine)
+            {
+                dot.Entity.Number = ++last;
+            }
+        }
+    }
+
+    /// <summary>Indexes are there by what is asked, not one for every reference.</summary>
+    protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder) =>
+        configurationBuilder.Conventions.Remove<Microsoft.EntityFrameworkCore.Metadata.Conventions.ForeignKeyIndexConvention>();
 
     protected override void OnModelCreating(ModelBuilder builder)
     {
@@ -161,12 +240,28 @@ public sealed class MoleDb(DbContextOptions<MoleDb> options, ChangeContext chang
         builder.Entity<GuideNote>().HasIndex(g => new { g.Kind, g.Feature }).IsUnique();
         builder.Entity<Reading>(reading =>
         {
-            reading.Property(r => r.Id).ValueGeneratedNever();
+            reading.Property(r => r.Id).ValueGeneratedNever().HasConversion(AsBytes);
             reading.Property(r => r.Utility).HasMaxLength(200);
             reading.Property(r => r.Across).HasConversion(AsJson<CrossReading>(), Compared<CrossReading>());
             reading.Ignore(r => r.Place);
             reading.HasOne<SoughtLine>().WithMany().HasForeignKey(r => r.LineId);
             reading.HasIndex(r => new { r.JobId, r.TakenAt });
+            reading.HasIndex(r => new { r.LineId, r.Number }).IsUnique();
+        });
+        builder.Entity<ReceiverWalk>(walk =>
+        {
+            walk.ToTable("Walks").HasOne<Job>().WithMany().HasForeignKey(w => w.JobId);
+        });
+        builder.Entity<SampleBlock>(block =>
+        {
+            block.ToTable("Blocks").HasOne<Job>().WithMany().HasForeignKey(b => b.JobId);
+            block.HasOne<ReceiverWalk>().WithMany().HasForeignKey(b => b.WalkId);
+        });
+        builder.Entity<LooseSample>(loose =>
+        {
+            loose.ToTable("Loose").Property(l => l.Id).ValueGeneratedNever().HasConversion(AsBytes);
+            loose.HasOne<SampleBlock>().WithMany().HasForeignKey(l => l.BlockId);
+            loose.HasIndex(l => new { l.JobId, l.Utility });
         });
         builder.Entity<SiteFeature>(feature =>
         {
@@ -208,26 +303,19 @@ public sealed class MoleDb(DbContextOptions<MoleDb> options, ChangeContext chang
             entry.HasIndex(e => new { e.JobId, e.Id });
             entry.HasIndex(e => new { e.Subject, e.Id });
         });
-    }
-
-    private async Task RefuseOverwritingAsync(List<ChangeLog.Pending> pending, CancellationToken cancellation)
-    {
-        if (change.SeenUpTo is not { } seen)
+        builder.Entity<RecordSheet>().HasIndex(s => s.RequestId);
+        builder.Entity<Photo>().HasIndex(p => p.FeatureId);
+        builder.Entity<InstrumentCheck>().HasIndex(c => c.InstrumentId);
+        builder.Entity<SampleBlock>().HasIndex(b => b.WalkId);
+        builder.Entity<LooseSample>().HasIndex(l => l.BlockId);
+        foreach (var part in builder.Model.GetEntityTypes().Where(t => typeof(IJobPart).IsAssignableFrom(t.ClrType)
+            && !t.GetIndexes().Any(i => i.Properties[0].Name == nameof(IJobPart.JobId))).ToList())
         {
-            return;
-        }
-
-        var touched = pending.Where(p => p.What != "added").ToDictionary(p => p.Subject);
-        var subjects = touched.Keys.ToList();
-        var since = await Log.AsNoTracking().Where(e => e.Id > seen && EF.Parameter(subjects).Contains(e.Subject))
-            .OrderBy(e => e.Id).ToListAsync(cancellation).ConfigureAwait(false);
-        var clashes = since.Where(e => touched[e.Subject] is var mine
-            && (mine.What == "removed" || e.What != "changed" || mine.Changed.Any(name => e.After.Contains($"\"{name}\":", StringComparison.Ordinal)))).ToList();
-        if (clashes.Count > 0)
-        {
-            throw new ChangedMeanwhileException(clashes);
+            builder.Entity(part.ClrType).HasIndex(nameof(IJobPart.JobId));
         }
     }
+
+    private static ValueConverter<Guid, byte[]> AsBytes { get; } = new(id => StoredId.Bytes(id), bytes => StoredId.From(bytes));
 
     private static ValueConverter<List<T>, string> AsJson<T>() => new(
         list => JsonSerializer.Serialize(list, StoredJson.Options),
@@ -242,6 +330,16 @@ public sealed class MoleDb(DbContextOptions<MoleDb> options, ChangeContext chang
         (a, b) => a!.Count == b!.Count && a.Zip(b).All(p => p.First.SequenceEqual(p.Second)),
         list => list.Count,
         list => list.Select(inner => inner.ToList()).ToList());
+
+    private sealed class Snapshot(MoleDb db, SqliteTransaction transaction) : IAsyncDisposable
+    {
+        public async ValueTask DisposeAsync()
+        {
+            await db.Database.UseTransactionAsync(null).ConfigureAwait(false);
+            await transaction.DisposeAsync().ConfigureAwait(false);
+            await db.Database.CloseConnectionAsync().ConfigureAwait(false);
+        }
+    }
 
     private sealed class NoTransaction : IAsyncDisposable
     {

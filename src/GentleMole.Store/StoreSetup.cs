@@ -1,5 +1,8 @@
+using GentleMole.Store.Backups;
+using GentleMole.Store.Evidence;
 using GentleMole.Store.Log;
 using GentleMole.Store.Model;
+using GentleMole.Store.Writing;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
 using Microsoft.EntityFrameworkCore.Diagnostics;
@@ -10,18 +13,69 @@ namespace GentleMole.Store;
 /// <summary>Registers the store and brings its file up to date.</summary>
 public static class StoreSetup
 {
+    /// <summary>How long a start waits for another process to leave the directory.</summary>
+    public static readonly TimeSpan LongestWait = TimeSpan.FromSeconds(10);
+
     public static IServiceCollection AddMoleStore(this IServiceCollection services, string dataDirectory)
     {
-        Directory.CreateDirectory(dataDirectory);
-        var file = new StoreFile(dataDirectory);
-        services.AddSingleton(file);
-        services.AddSingleton(new StoreBackup(file, dataDirectory));
+        services.AddSingleton(_ => new DataFolder(dataDirectory));
+        services.AddSingleton<StoreFile>();
+        services.AddSingleton<StoreBackup>();
+        services.AddSingleton<WriteGate>();
+        services.AddSingleton<StorePulse>();
+        services.AddSingleton(s => new StoreWriter(s.GetRequiredService<DataFolder>(), s.GetRequiredService<WriteGate>()));
+        services.AddSingleton(s => new Checkpoints(s.GetRequiredService<DataFolder>(), s.GetRequiredService<WriteGate>()));
+        services.AddSingleton(s => new EvidenceStore(s.GetRequiredService<StoreWriter>(), s.GetRequiredService<TimeProvider>()));
         services.AddScoped<ChangeContext>();
-        return services.AddDbContext<MoleDb>(options => Configure(options, file.Path));
+        return services.AddDbContext<MoleDb>((s, options) => Configure(options, s.GetRequiredService<DataFolder>().Database));
     }
 
+    /// <summary>
+    /// Takes the directory for this process, sweeps what a killed one left, looks whose database lies there, and brings it up
+    /// to date. Everything that takes longer or is out of the ordinary is said.
+    /// </summary>
+    /// <exception cref="IOException">The directory cannot be used; the message says why and what to do.</exception>
+    public static async Task OpenAsync(IServiceProvider services, Action<string> say, CancellationToken cancellation = default)
+    {
+        var folder = services.GetRequiredService<DataFolder>();
+        var file = services.GetRequiredService<StoreFile>();
+        await folder.ClaimAsync(LongestWait, say, cancellation).ConfigureAwait(false);
+        folder.Sweep(say);
+        var state = await file.InspectAsync(cancellation).ConfigureAwait(false);
+        if (state == StoreState.Nothing && File.Exists(file.Path))
+        {
+            say($"{file.Path} held nothing; a new database is begun in it.");
+        }
+
+        file.MakeReady(state);
+        if (state != StoreState.Current)
+        {
+            var scope = services.CreateAsyncScope();
+            await using var ending = scope.ConfigureAwait(false);
+            await PrepareAsync(scope.ServiceProvider.GetRequiredService<MoleDb>(), cancellation).ConfigureAwait(false);
+        }
+
+        _ = services.GetRequiredService<Checkpoints>();
+    }
+
+    /// <summary>Ids of what was sent long ago: no browser holds an entry back for a quarter of a year.</summary>
+    public static async Task ForgetOldIdsAsync(MoleDb db, CancellationToken cancellation = default)
+    {
+        var old = db.Change.UtcNow.AddDays(-90);
+        var turn = await db.BeginWriteAsync(cancellation).ConfigureAwait(false);
+        await using var ending = turn.ConfigureAwait(false);
+        await db.Once.Where(o => o.At < old).ExecuteDeleteAsync(cancellation).ConfigureAwait(false);
+        await turn.CommitAsync(cancellation).ConfigureAwait(false);
+    }
+
+    internal static void Configure(DbContextOptionsBuilder options, string file) => options
+        .UseSqlite(StoreConnection.TextFor(file), sqlite => sqlite.UseQuerySplittingBehavior(QuerySplittingBehavior.SplitQuery))
+        // That the migrations match the model is asked by a test; asking at every start would cost half of it.
+        .ConfigureWarnings(warnings => warnings.Ignore(RelationalEventId.PendingModelChangesWarning))
+        .AddInterceptors(new SafeConnection());
+
     /// <summary>Runs the migrations and makes sure that there is a firm row.</summary>
-    public static async Task PrepareAsync(MoleDb db, CancellationToken cancellation = default)
+    private static async Task PrepareAsync(MoleDb db, CancellationToken cancellation)
     {
         await db.Database.MigrateAsync(cancellation).ConfigureAwait(false);
         if (!await db.Firms.AnyAsync(cancellation).ConfigureAwait(false))
@@ -30,19 +84,6 @@ public static class StoreSetup
             await db.SaveChangesAsync(cancellation).ConfigureAwait(false);
         }
     }
-
-    /// <summary>Ids of what was sent long ago: no browser holds an entry back for a quarter of a year.</summary>
-    public static Task ForgetOldIdsAsync(MoleDb db, CancellationToken cancellation = default)
-    {
-        var old = db.Change.UtcNow.AddDays(-90);
-        return db.Once.Where(o => o.At < old).ExecuteDeleteAsync(cancellation);
-    }
-
-    internal static void Configure(DbContextOptionsBuilder options, string file) => options
-        .UseSqlite($"Data Source={file}", sqlite => sqlite.UseQuerySplittingBehavior(QuerySplittingBehavior.SplitQuery))
-        // That the migrations match the model is asked by a test; asking at every start would cost half of it.
-        .ConfigureWarnings(warnings => warnings.Ignore(RelationalEventId.PendingModelChangesWarning))
-        .AddInterceptors(new SafeConnection());
 }
 
 /// <summary>Used by the migrations tool alone.</summary>
@@ -52,6 +93,8 @@ internal sealed class DesignTimeFactory : IDesignTimeDbContextFactory<MoleDb>
     {
         var options = new DbContextOptionsBuilder<MoleDb>();
         StoreSetup.Configure(options, Path.Combine(Path.GetTempPath(), "gentle-mole-design.db"));
-        return new MoleDb(options.Options, new ChangeContext(TimeProvider.System));
+#pragma warning disable CA2000 // It lives as long as the tool.
+        return new MoleDb(options.Options, new ChangeContext(TimeProvider.System), new WriteGate());
+#pragma warning restore CA2000
     }
 }

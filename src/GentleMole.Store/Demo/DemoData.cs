@@ -15,7 +15,7 @@ public static class DemoData
     public static async Task SeedAsync(MoleDb db, DateTime nowUtc, CancellationToken cancellation = default)
     {
         db.Change.Who = "the demo";
-        var transaction = await db.Database.BeginTransactionAsync(cancellation).ConfigureAwait(false);
+        var transaction = await db.BeginWriteAsync(cancellation).ConfigureAwait(false);
         await using var ending = transaction.ConfigureAwait(false);
         if (!await db.Users.AnyAsync(cancellation).ConfigureAwait(false))
         {

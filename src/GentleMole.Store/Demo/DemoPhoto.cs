@@ -18,9 +18,9 @@ internal static class DemoPhoto
         {
             Id = Guid.NewGuid(), JobId = job.Id, Format = "jpg", Bytes = bytes.Length, Sha256 = Convert.ToHexStringLower(SHA256.HashData(bytes)),
         };
-        var photos = Path.Combine(Path.GetDirectoryName(db.Database.GetDbConnection().DataSource)!, "photos");
-        Directory.CreateDirectory(photos);
-        await File.WriteAllBytesAsync(Path.Combine(photos, $"{photo.Id:N}.jpg"), bytes, cancellation).ConfigureAwait(false);
+        using var folder = new DataFolder(Path.GetDirectoryName(db.Database.GetDbConnection().DataSource)!);
+        Directory.CreateDirectory(folder.Photos);
+        await File.WriteAllBytesAsync(Path.Combine(folder.Photos, $"{photo.Id:N}.jpg"), bytes, cancellation).ConfigureAwait(false);
         job.Features.Single(f => f.Name == "J2").Photos.Add(photo);
     }
 }

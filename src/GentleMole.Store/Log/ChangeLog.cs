@@ -1,4 +1,5 @@
 using System.Text.Json;
+using GentleMole.Store.Evidence;
 using GentleMole.Store.Model;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.ChangeTracking;
@@ -11,14 +12,37 @@ internal static class ChangeLog
     /// <summary>More things of one kind added in one save are logged together: a device's batch is one event.</summary>
     private const int MostSingles = 20;
 
-    /// <summary>Never written into the log: secrets, and what changes by itself.</summary>
-    private static readonly HashSet<string> Silent =
-    [
-        nameof(MoleUser.PasswordHash), nameof(MoleUser.SecurityStamp), nameof(MoleUser.ConcurrencyStamp), nameof(MoleUser.AccessFailedCount),
-        nameof(MoleUser.LockoutEnd), nameof(MoleUser.LockoutEnabled), nameof(MoleUser.NormalizedUserName), nameof(MoleUser.NormalizedEmail),
-        nameof(MoleUser.TwoFactorEnabled), nameof(MoleUser.PhoneNumberConfirmed), nameof(MoleUser.EmailConfirmed), nameof(MoleUser.PhoneNumber),
-        nameof(MoleUser.Email), nameof(TokenRow.TokenHash), nameof(TokenRow.LastUsedAt),
-    ];
+    /// <summary>Kinds that are not logged: the log itself, what only keeps count, and what the log holds otherwise.</summary>
+    public static IReadOnlyDictionary<Type, string> UnloggedKinds { get; } = new Dictionary<Type, string>
+    {
+        [typeof(LogEntry)] = "the log itself",
+        [typeof(SentOnce)] = "ids of forms, forgotten after a quarter",
+        [typeof(CentreAnswer)] = "the way of an answer that is logged with its line",
+        [typeof(PutAside)] = "what somebody else sent and nobody took over",
+        [typeof(ReceiverWalk)] = "logged with the batch that begins it",
+        [typeof(SampleBlock)] = "logged by its hash, one entry a batch",
+        [typeof(LooseSample)] = "an index of the blocks",
+    };
+
+    /// <summary>Properties that are not logged: what changes by itself, or follows from another.</summary>
+    public static IReadOnlyDictionary<string, string> UnloggedProperties { get; } = new Dictionary<string, string>
+    {
+        ["MoleUser." + nameof(MoleUser.SecurityStamp)] = "follows the password",
+        ["MoleUser." + nameof(MoleUser.ConcurrencyStamp)] = "changes with every change",
+        ["MoleUser." + nameof(MoleUser.AccessFailedCount)] = "counts tries at the door",
+        ["MoleUser." + nameof(MoleUser.NormalizedUserName)] = "follows the name",
+        ["MoleUser." + nameof(MoleUser.NormalizedEmail)] = "follows the address",
+        ["TokenRow." + nameof(TokenRow.LastUsedAt)] = "changes with every use",
+        ["Firm." + nameof(Firm.CentreCursor)] = "moves with every notice taken",
+    };
+
+    /// <summary>Properties whose change is logged and whose value is not: secrets.</summary>
+    public static IReadOnlySet<string> Hidden { get; } = new HashSet<string>
+    {
+        "MoleUser." + nameof(MoleUser.PasswordHash), "TokenRow." + nameof(TokenRow.TokenHash),
+    };
+
+    private const string HiddenValue = "(not shown)";
 
     /// <summary>A change that will be made, with the values before it.</summary>
     internal sealed record Pending(EntityEntry Entry, string What, Dictionary<string, object?> Before, IReadOnlyList<string> Changed)
@@ -46,7 +70,7 @@ internal static class ChangeLog
                     found.Add(new Pending(entry, "removed", Values(entry, null, current: false), []));
                     break;
                 case EntityState.Modified:
-                    var changed = entry.Properties.Where(p => p.IsModified && !Silent.Contains(p.Metadata.Name) && !Same(p)).Select(p => p.Metadata.Name).ToList();
+                    var changed = entry.Properties.Where(p => p.IsModified && IsLogged(p) && !Same(p)).Select(p => p.Metadata.Name).ToList();
                     if (changed.Count > 0)
                     {
                         found.Add(new Pending(entry, "changed", Values(entry, changed, current: false), changed));
@@ -85,8 +109,16 @@ internal static class ChangeLog
         }
     }
 
-    private static bool IsLogged(object entity) =>
-        entity is Job or IJobPart or Firm or HolidayRow or OwnerRow or MoleUser or TokenRow && entity is not CentreAnswer;
+    /// <summary>A value as the log writes it.</summary>
+    public static string AsText(object? value) => JsonSerializer.Serialize(Shown(value), StoredJson.Options);
+
+    private static bool IsLogged(object entity) => !UnloggedKinds.ContainsKey(entity.GetType());
+
+    private static bool IsLogged(PropertyEntry p) => !UnloggedProperties.ContainsKey(FullName(p));
+
+    private static string FullName(PropertyEntry p) => $"{p.EntityEntry.Metadata.ClrType.Name}.{p.Metadata.Name}";
+
+    private static object? Shown(object? value) => value is Enum word ? word.ToString() : value;
 
     private static bool Same(PropertyEntry p) => p.Metadata.GetValueComparer().Equals(p.OriginalValue, p.CurrentValue);
 
@@ -94,10 +126,10 @@ internal static class ChangeLog
         string.Join(',', entry.Metadata.FindPrimaryKey()!.Properties.Select(p => entry.Property(p.Name).CurrentValue));
 
     private static Dictionary<string, object?> Values(EntityEntry entry, IReadOnlyList<string>? only, bool current) => entry.Properties
-        .Where(p => !Silent.Contains(p.Metadata.Name) && (only is null || only.Contains(p.Metadata.Name)))
-        .Select(p => (p.Metadata.Name, Value: current ? p.CurrentValue : p.OriginalValue))
+        .Where(p => IsLogged(p) && (only is null || only.Contains(p.Metadata.Name)))
+        .Select(p => (p.Metadata.Name, Value: Hidden.Contains(FullName(p)) ? HiddenValue : current ? p.CurrentValue : p.OriginalValue))
         .Where(p => only is not null || p.Value is not (null or "" or false))
-        .ToDictionary(p => p.Name, p => p.Value is Enum word ? word.ToString() : p.Value);
+        .ToDictionary(p => p.Name, p => Shown(p.Value));
 
     private static string Text(Dictionary<string, object?> values) => values.Count == 0 ? "" : JsonSerializer.Serialize(values, StoredJson.Options);
 }

@@ -1,6 +1,8 @@
 using System.Buffers.Binary;
 using System.Security.Cryptography;
 using System.Text;
+using GentleMole.Store.Evidence;
+using GentleMole.Store.Writing;
 using Microsoft.Data.Sqlite;
 
 namespace GentleMole.Store.Log;
@@ -9,9 +11,12 @@ namespace GentleMole.Store.Log;
 /// <param name="Broken">Number of the first entry that does not fit; null when all do.</param>
 /// <param name="Head">Hash of the last entry that fits; empty for an empty log.</param>
 /// <param name="LostHandovers">Jobs whose handover carries a head that the chain does not hold: its end was cut off.</param>
-public sealed record LogVerdict(long Entries, long? Broken, string Head, IReadOnlyList<int> LostHandovers)
+/// <param name="Samples">Samples of instruments whose blocks are as the log says.</param>
+/// <param name="BrokenBlock">Number of the first block of samples that is not as the log says, is gone, or is in no entry.</param>
+public sealed record LogVerdict(
+    long Entries, long? Broken, string Head, IReadOnlyList<int> LostHandovers, long Samples = 0, long? BrokenBlock = null)
 {
-    public bool IsWhole => Broken is null && LostHandovers.Count == 0;
+    public bool IsWhole => Broken is null && LostHandovers.Count == 0 && BrokenBlock is null;
 }
 
 /// <summary>Hashes of the log, and the walk that checks them.</summary>
@@ -45,12 +50,29 @@ public static class LogChain
         return Convert.ToHexStringLower(hash.GetHashAndReset());
     }
 
-    /// <summary>Walks the whole chain in the file, read row by row.</summary>
+    /// <summary>
+    /// Walks the whole chain in the file, read row by row, and holds every block of samples against the hash that the log has
+    /// of it. All of it is of one moment, also while others write.
+    /// </summary>
     public static async Task<LogVerdict> VerifyAsync(StoreFile file, CancellationToken cancellation = default)
     {
-        var connection = new SqliteConnection($"Data Source={file.Path};Mode=ReadOnly");
+        var connection = await StoreConnection.OpenToReadAsync(file.Path, cancellation).ConfigureAwait(false);
         await using var closing = connection.ConfigureAwait(false);
-        await connection.OpenAsync(cancellation).ConfigureAwait(false);
+        var moment = connection.BeginTransaction(deferred: true);
+        await using var ending = moment.ConfigureAwait(false);
+        var hashes = new BlockHashes();
+        var chain = await WalkAsync(connection, hashes, cancellation).ConfigureAwait(false);
+        if (chain.Broken is not null)
+        {
+            return chain;
+        }
+
+        var (samples, broken) = await hashes.CheckAsync(connection, cancellation).ConfigureAwait(false);
+        return chain with { Samples = samples, BrokenBlock = broken };
+    }
+
+    private static async Task<LogVerdict> WalkAsync(SqliteConnection connection, BlockHashes hashes, CancellationToken cancellation)
+    {
         var handovers = await HandoversAsync(connection, cancellation).ConfigureAwait(false);
         var command = connection.CreateCommand();
         await using var ending = command.ConfigureAwait(false);
@@ -79,6 +101,7 @@ public static class LogChain
             }
 
             (count, head) = (entry.Id, hash);
+            hashes.Note(entry);
             handovers.RemoveAll(h => h.Head == hash);
         }
 

@@ -1,4 +1,7 @@
 using GentleMole.Core;
+using GentleMole.Store.Writing;
+using GentleMole.Web.Pages;
+using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Mvc;
 
 namespace GentleMole.Web.Api;
@@ -28,6 +31,12 @@ internal static class ApiProblem
 
     public static IResult NoSuchJob() => Status(StatusCodes.Status404NotFound, "There is no job with this id.");
 
+    /// <summary>After an exception: the store's trouble is told with when to come back, anything else is ours.</summary>
+    public static Task AfterFailureAsync(HttpContext http) =>
+        StoreTrouble.Of(http.Features.Get<IExceptionHandlerFeature>()?.Error) is { } trouble
+            ? Status(http.ComeBackLater(trouble), trouble.Sentence).ExecuteAsync(http)
+            : FillEmptyAsync(http);
+
     /// <summary>Gives a body to refusals that the framework made without one.</summary>
     public static Task FillEmptyAsync(HttpContext http) =>
         Status(http.Response.StatusCode).ExecuteAsync(http);
@@ -43,6 +52,7 @@ internal static class ApiProblem
         StatusCodes.Status415UnsupportedMediaType => "The body must be sent as application/json.",
         StatusCodes.Status429TooManyRequests => "Too many requests; wait a little.",
         StatusCodes.Status500InternalServerError => "Something went wrong on our side; nothing was stored.",
+        StatusCodes.Status503ServiceUnavailable => "The store takes nothing at the moment; try again later.",
         _ => "The request cannot be served.",
     };
 }

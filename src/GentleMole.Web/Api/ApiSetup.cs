@@ -62,7 +62,7 @@ internal static class ApiSetup
     {
         app.UseWhen(http => http.Request.Path.StartsWithSegments(Base, StringComparison.OrdinalIgnoreCase), api =>
         {
-            api.UseExceptionHandler(failed => failed.Run(ApiProblem.FillEmptyAsync));
+            api.UseExceptionHandler(failed => failed.Run(ApiProblem.AfterFailureAsync));
             api.UseStatusCodePages(context => ApiProblem.FillEmptyAsync(context.HttpContext));
             api.Use(async (http, next) =>
             {

@@ -1,5 +1,6 @@
 using GentleMole.Exchange;
 using GentleMole.Store;
+using GentleMole.Store.Evidence;
 using GentleMole.Store.Model;
 using GentleMole.Web.Sheets;
 using GentleMole.Web.Trust;
@@ -95,16 +96,16 @@ internal static class JobsApi
         }
 
         var job = await db.Jobs.AsNoTracking().SingleAsync(j => j.Id == id, cancellation);
-        var readings = await db.Readings.CountAsync(r => r.JobId == id, cancellation);
+        var readings = await db.Readings.CountAsync(r => r.JobId == id, cancellation) + await db.Loose.CountAsync(l => l.JobId == id, cancellation);
         return Results.Ok(new JobDetailAnswer(
             id, job.Name, listed.Progress.State, job.Where, job.Digger, job.Purpose, job.DigDepthMetres,
             job.OriginLatitude, job.OriginLongitude, job.OriginProvisional, readings));
     }
 
-    private static async Task<IResult> ReadingsAsync(int id, HttpContext http, MoleDb db)
+    private static async Task<IResult> ReadingsAsync(int id, HttpContext http, MoleDb db, EvidenceStore evidence)
     {
         var (body, refusal) = await ApiBody.ReadAsync<ReadingsRequest>(http);
-        if (!http.Admitted().MaySeeJob(id) || !await db.Jobs.AnyAsync(j => j.Id == id, http.RequestAborted))
+        if (!http.Admitted().MaySeeJob(id) || (body is null && !await db.Jobs.AnyAsync(j => j.Id == id, http.RequestAborted)))
         {
             return ApiProblem.NoSuchJob();
         }
@@ -119,14 +120,15 @@ internal static class JobsApi
             return refusal!;
         }
 
-        var readings = ReadingIntake.Check(body);
-        if (!readings.IsGood)
+        var samples = ReadingIntake.Check(body);
+        if (!samples.IsGood)
         {
-            return ApiProblem.BadInput(readings.Errors);
+            return await db.Jobs.AnyAsync(j => j.Id == id, http.RequestAborted) ? ApiProblem.BadInput(samples.Errors) : ApiProblem.NoSuchJob();
         }
 
-        var outcome = await ReadingIntake.StoreAsync(db, id, readings.Value, http.RequestAborted);
-        return outcome.Elsewhere is { } foreign
+        // Once taken on it is carried through: a device that hangs up meanwhile sends it again, and it counts once.
+        var outcome = await evidence.TakeAsync(id, db.Change.Who, samples.Value);
+        return outcome.NoSuchJob ? ApiProblem.NoSuchJob() : outcome.Elsewhere is { } foreign
             ? ApiProblem.Status(StatusCodes.Status409Conflict, $"Reading {foreign} is stored in another job already; nothing of this request was stored.")
             : Results.Ok(new ReadingsAnswer(outcome.Accepted, outcome.Duplicates));
     }

@@ -147,7 +147,7 @@ internal sealed class PlanDrawing
             .Concat(sheet.Lines.SelectMany(l => l.Dots.Select(d => d.Reading.Place)))
             .Concat(sheet.Job.Hookups.Select(h => h.Connection))
             .Concat(sheet.Job.Hookups.Where(h => h.Stake is not null).Select(h => h.Stake!.Value))
-            .Concat(sheet.Loose.Select(r => r.Place))
+            .Concat(sheet.Loose.Samples.Select(s => new SitePoint(s.EastMetres, s.NorthMetres)))
             .Concat(sheet.Job.LineModels.SelectMany(m => m.Points))
             .Concat(extras.Signal?.Try is { } hookup ? new[] { hookup.At, hookup.Stake ?? hookup.At } : [])
             .ToList();

@@ -1,5 +1,6 @@
 using System.Globalization;
 using GentleMole.Store;
+using GentleMole.Store.Backups;
 using GentleMole.Web.Setup;
 using Microsoft.AspNetCore.Mvc;
 

@@ -1,3 +1,5 @@
+using System.Globalization;
+using GentleMole.Store.Writing;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
@@ -13,7 +15,10 @@ internal sealed class ProblemPage : PageModel
     [BindProperty(SupportsGet = true, Name = "code")]
     public int Code { get; set; }
 
-    public string Say => Code switch
+    /// <summary>What is the matter with the store, when that is why.</summary>
+    public StoreTroubleFacts? Trouble { get; private set; }
+
+    public string Say => Trouble is not null ? "This could not be stored or read just now" : Code switch
     {
         StatusCodes.Status404NotFound => "There is nothing at this address",
         StatusCodes.Status413PayloadTooLarge => "That is too large",
@@ -22,7 +27,7 @@ internal sealed class ProblemPage : PageModel
         _ => "This could not be read",
     };
 
-    public string Next => Code switch
+    public string Next => Trouble is not null ? Trouble.Sentence + " What you typed is kept in this browser." : Code switch
     {
         StatusCodes.Status404NotFound => "It may have been removed, or the address was typed wrongly.",
         StatusCodes.Status413PayloadTooLarge => "Drawings may have 30 MB, photos 20 MB. Nothing was changed.",
@@ -35,10 +40,25 @@ internal sealed class ProblemPage : PageModel
 
     public PageResult OnPost() => Told();
 
-    /// <summary>After an exception nobody says a code: it is ours.</summary>
+    /// <summary>After an exception nobody says a code: it is ours, or the store's.</summary>
     private PageResult Told()
     {
-        Code = HttpContext.Features.Get<IExceptionHandlerFeature>() is null ? Code : StatusCodes.Status500InternalServerError;
+        if (HttpContext.Features.Get<IExceptionHandlerFeature>() is { } failed)
+        {
+            Trouble = StoreTrouble.Of(failed.Error);
+            Code = Trouble is null ? StatusCodes.Status500InternalServerError : HttpContext.ComeBackLater(Trouble);
+        }
+
         return Page();
+    }
+}
+
+internal static class LaterAnswers
+{
+    /// <summary>Answers that the store is in trouble: 503, and when to try again.</summary>
+    public static int ComeBackLater(this HttpContext http, StoreTroubleFacts trouble)
+    {
+        http.Response.Headers.RetryAfter = ((int)Math.Ceiling(trouble.After.TotalSeconds)).ToString(CultureInfo.InvariantCulture);
+        return http.Response.StatusCode = StatusCodes.Status503ServiceUnavailable;
     }
 }

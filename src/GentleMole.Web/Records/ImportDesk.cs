@@ -1,7 +1,7 @@
 using System.Collections.Concurrent;
 using GentleMole.Core;
 using GentleMole.Exchange.Drawings;
-using GentleMole.Web.Setup;
+using GentleMole.Store;
 using GentleMole.Web.Sheets;
 using OwnersDrawing = GentleMole.Exchange.Drawings.Drawing;
 
@@ -10,15 +10,13 @@ namespace GentleMole.Web.Records;
 /// <summary>
 /// Where an owner's drawing lies between sending it and taking it over: the file is kept, nothing of it is on the job yet.
 /// </summary>
-internal sealed class ImportDesk(MoleOptions options)
+internal sealed class ImportDesk(DataFolder folder)
 {
     /// <summary>Drawings that are held read in memory; the files of others are read again.</summary>
     private const int MostHeld = 8;
     private static readonly TimeSpan LongestStay = TimeSpan.FromDays(7);
 
     private readonly ConcurrentDictionary<Guid, OwnersDrawing> _held = new();
-
-    private string Directory => Path.Combine(options.Data, "imports");
 
     /// <summary>Reads and keeps a file; a refusal at <c>file</c> changes nothing.</summary>
     public async Task<Result<Guid>> KeepAsync(int jobId, IFormFile file, CancellationToken cancellation)
@@ -33,11 +31,11 @@ internal sealed class ImportDesk(MoleOptions options)
             return drawing.Errors.ToList();
         }
 
-        System.IO.Directory.CreateDirectory(Directory);
+        Directory.CreateDirectory(folder.Imports);
         Clear();
         var id = Guid.NewGuid();
-        await System.IO.File.WriteAllTextAsync(NameFile(jobId, id), name, cancellation);
-        await System.IO.File.WriteAllBytesAsync(DataFile(jobId, id), bytes, cancellation);
+        await File.WriteAllTextAsync(NameFile(jobId, id), name, cancellation);
+        await File.WriteAllBytesAsync(DataFile(jobId, id), bytes, cancellation);
         Hold(id, drawing.Value);
         return id;
     }
@@ -45,15 +43,15 @@ internal sealed class ImportDesk(MoleOptions options)
     /// <summary>A kept drawing laid on the site by the choices made; null when there is none.</summary>
     public async Task<ImportView?> OpenAsync(int jobId, Guid id, JobSheet sheet, ImportChoice choice, CancellationToken cancellation)
     {
-        if (!System.IO.File.Exists(NameFile(jobId, id)) || !System.IO.File.Exists(DataFile(jobId, id)))
+        if (!File.Exists(NameFile(jobId, id)) || !File.Exists(DataFile(jobId, id)))
         {
             return null;
         }
 
-        var name = await System.IO.File.ReadAllTextAsync(NameFile(jobId, id), cancellation);
+        var name = await File.ReadAllTextAsync(NameFile(jobId, id), cancellation);
         if (!_held.TryGetValue(id, out var drawing))
         {
-            var read = DrawingReader.Read(await System.IO.File.ReadAllBytesAsync(DataFile(jobId, id), cancellation), name);
+            var read = DrawingReader.Read(await File.ReadAllBytesAsync(DataFile(jobId, id), cancellation), name);
             if (!read.IsGood)
             {
                 return null;
@@ -68,8 +66,8 @@ internal sealed class ImportDesk(MoleOptions options)
     public void Forget(int jobId, Guid id)
     {
         _held.TryRemove(id, out _);
-        System.IO.File.Delete(NameFile(jobId, id));
-        System.IO.File.Delete(DataFile(jobId, id));
+        File.Delete(NameFile(jobId, id));
+        File.Delete(DataFile(jobId, id));
     }
 
     private void Hold(Guid id, OwnersDrawing drawing)
@@ -85,13 +83,13 @@ internal sealed class ImportDesk(MoleOptions options)
     /// <summary>Drawings that nobody took over within a week.</summary>
     private void Clear()
     {
-        foreach (var old in new DirectoryInfo(Directory).GetFiles().Where(f => f.LastWriteTimeUtc < DateTime.UtcNow - LongestStay))
+        foreach (var old in new DirectoryInfo(folder.Imports).GetFiles().Where(f => f.LastWriteTimeUtc < DateTime.UtcNow - LongestStay))
         {
             old.Delete();
         }
     }
 
-    private string NameFile(int jobId, Guid id) => Path.Combine(Directory, $"{jobId}-{id:N}.name");
+    private string NameFile(int jobId, Guid id) => Path.Combine(folder.Imports, $"{jobId}-{id:N}.name");
 
-    private string DataFile(int jobId, Guid id) => Path.Combine(Directory, $"{jobId}-{id:N}.data");
+    private string DataFile(int jobId, Guid id) => Path.Combine(folder.Imports, $"{jobId}-{id:N}.data");
 }

@@ -1,6 +1,7 @@
 using System.Globalization;
 using GentleMole.Store;
 using GentleMole.Store.Demo;
+using GentleMole.Store.Writing;
 using GentleMole.Web.Api;
 using GentleMole.Web.Centre;
 using GentleMole.Web.Records;
@@ -24,7 +25,7 @@ internal static class MoleApp
         builder.Services.AddSingleton(options);
         builder.Services.AddSingleton<CentreLink>();
         builder.Services.AddHostedService(services => services.GetRequiredService<CentreLink>());
-        builder.Services.AddSingleton(options.Now is { Length: > 0 } fixedNow ? new StandingClock(fixedNow) : TimeProvider.System);
+        builder.Services.AddSingleton(StandingClock.Of(options.Now));
         builder.Services.AddMoleStore(options.Data);
         builder.Services.AddSingleton<Tokens>();
         builder.Services.AddSingleton<BoardCache>();
@@ -36,7 +37,7 @@ internal static class MoleApp
         builder.Services.AddSingleton<SignalDesk>();
         builder.Services.AddSingleton<WalkDesk>();
         builder.Services.AddScoped<SheetLoader>();
-        builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(options.Data, "keys")))
+        builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(new DataFolder(options.Data).Keys))
             .SetApplicationName("GentleMole");
         builder.Services.AddRazorPages().AddMvcOptions(mvc => mvc.Filters.AddService<AccessFilter>(int.MinValue));
         builder.Services.AddTrust(builder.Configuration);
@@ -81,20 +82,16 @@ internal static class MoleApp
         return app;
     }
 
-    /// <summary>Migrates, seeds the demo once, and makes the token, all before the first request is served.</summary>
+    /// <summary>Takes the data directory, brings it up to date and seeds the demo once, all before the first request is served.</summary>
+    /// <exception cref="IOException">The directory cannot be used; the message says why and what to do.</exception>
     public static async Task PrepareAsync(WebApplication app)
     {
         var options = app.Services.GetRequiredService<MoleOptions>();
-        var file = app.Services.GetRequiredService<StoreFile>();
-        if (!await file.IsCurrentAsync() || (options.Demo && !await file.HoldsJobsAsync()))
+        await StoreSetup.OpenAsync(app.Services, Console.WriteLine, app.Lifetime.ApplicationStopping);
+        if (options.Demo && !await app.Services.GetRequiredService<StoreFile>().HoldsJobsAsync())
         {
             await using var scope = app.Services.CreateAsyncScope();
-            var db = scope.ServiceProvider.GetRequiredService<MoleDb>();
-            await StoreSetup.PrepareAsync(db);
-            if (options.Demo)
-            {
-                await DemoData.SeedAsync(db, app.Services.GetRequiredService<PlaceClock>().UtcNow);
-            }
+            await DemoData.SeedAsync(scope.ServiceProvider.GetRequiredService<MoleDb>(), app.Services.GetRequiredService<PlaceClock>().UtcNow);
         }
 
         app.Lifetime.ApplicationStarted.Register(() => _ = WarmAsync(app));
@@ -113,17 +110,22 @@ internal static class MoleApp
                 await scope.ServiceProvider.GetRequiredService<SheetLoader>().LoadAsync(jobs[0].Id, app.Lifetime.ApplicationStopping);
             }
         }
-        catch (Exception error) when (error is OperationCanceledException or ObjectDisposedException)
+        catch (Exception error) when (error is OperationCanceledException or ObjectDisposedException || StoreTrouble.Of(error) is not null)
         {
-            // Stopped again before it was warm.
+            // Stopped again before it was warm, or somebody will be told when they ask.
         }
     }
 
     /// <summary>A clock that stands at one moment, for pictures that stay the same from day to day.</summary>
-    private sealed class StandingClock(string moment) : TimeProvider
+    private sealed class StandingClock(DateTimeOffset moment) : TimeProvider
     {
-        private readonly DateTimeOffset _moment = DateTimeOffset.Parse(moment, CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal);
+        /// <summary>The clock that an option asks for.</summary>
+        /// <exception cref="IOException">It asks for no moment.</exception>
+        public static TimeProvider Of(string? now) => now is not { Length: > 0 } ? TimeProvider.System
+            : DateTimeOffset.TryParse(now, CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal, out var moment) && moment.Year is >= 1990 and <= 2200
+                ? new StandingClock(moment)
+                : throw new IOException($"--Now is '{now}'; it must be a moment from 1990 to 2200 like 2026-11-25T09:30:00Z.");
 
-        public override DateTimeOffset GetUtcNow() => _moment;
+        public override DateTimeOffset GetUtcNow() => moment;
     }
 }

@@ -1,4 +1,5 @@
 using GentleMole.Store;
+using GentleMole.Store.Backups;
 using GentleMole.Store.Log;
 using GentleMole.Web.Pages;
 
@@ -16,7 +17,8 @@ internal static class MoleCommand
             return null;
         }
 
-        var file = new StoreFile(options.Data);
+        using var folder = new DataFolder(options.Data);
+        var file = new StoreFile(folder);
         if (command != "restore" && !File.Exists(file.Path))
         {
             await Console.Error.WriteLineAsync($"There is no database in {options.Data}.");
@@ -26,12 +28,11 @@ internal static class MoleCommand
         switch (command)
         {
             case "backup":
-                Console.WriteLine(await new StoreBackup(file, options.Data).MakeAsync(DateTime.UtcNow, options.File));
+                Console.WriteLine(await new StoreBackup(folder).MakeAsync(DateTime.UtcNow, options.File));
                 return 0;
             case "restore" when options.File is { Length: > 0 } backup:
-                Directory.CreateDirectory(options.Data);
-                await StoreBackup.RestoreAsync(backup, options.Data);
-                Console.WriteLine($"Restored into {options.Data}.");
+                await StoreRestore.RunAsync(backup, options.Data, Console.WriteLine);
+                Console.WriteLine($"Checked and restored into {options.Data}.");
                 return 0;
             case "verify":
                 var verdict = await LogChain.VerifyAsync(file);

@@ -1,5 +1,8 @@
+using System.Runtime.CompilerServices;
 using GentleMole.Exchange;
 using GentleMole.Store;
+using GentleMole.Store.Backups;
+using GentleMole.Store.Evidence;
 using GentleMole.Store.Model;
 using GentleMole.Web.Trust;
 using GentleMole.Web.Walk;
@@ -38,11 +41,11 @@ internal static class JobDownload
         {
             return await db.Jobs.AnyAsync(j => j.Id == id, cancellation)
                 ? Results.Stream(
-                    stream => ReadingsCsv.WriteAsync(Rows(db, id), stream, cancellation), "text/csv; charset=utf-8", $"job-{id}-readings.csv")
+                    stream => ReadingsCsv.WriteAsync(Rows(db, id, cancellation), stream, cancellation), "text/csv; charset=utf-8", $"job-{id}-readings.csv")
                 : null;
         }
 
-        var sheet = await loader.LoadAsync(id, cancellation);
+        var sheet = await loader.LoadAsync(id, cancellation, wholeEvidence: true);
         if (sheet is null)
         {
             return null;
@@ -77,7 +80,35 @@ internal static class JobDownload
         }
     }
 
-    private static IAsyncEnumerable<ReadingRow> Rows(MoleDb db, int id) => db.Readings.AsNoTracking()
+    /// <summary>Dots in the order taken, then the samples of which none was made, in the order in which they came.</summary>
+    private static async IAsyncEnumerable<ReadingRow> Rows(MoleDb db, int id, [EnumeratorCancellation] CancellationToken cancellation)
+    {
+        await foreach (var dot in Dots(db, id).WithCancellation(cancellation))
+        {
+            yield return dot;
+        }
+
+        await foreach (var s in EvidenceStore.LooseAsync(db, id, cancellation))
+        {
+            yield return new ReadingRow
+            {
+                Id = s.Id,
+                TakenAt = s.TakenAt,
+                Utility = s.Utility,
+                EastMetres = s.EastMetres,
+                NorthMetres = s.NorthMetres,
+                Peak = s.Peak,
+                Null = s.Null,
+                DepthMetres = s.DepthMetres,
+                CurrentMilliamps = s.CurrentMilliamps,
+                DirectionDegrees = s.DirectionDegrees,
+                FrequencyHertz = s.FrequencyHertz,
+                State = nameof(DotState.Taken).ToLowerInvariant(),
+            };
+        }
+    }
+
+    private static IAsyncEnumerable<ReadingRow> Dots(MoleDb db, int id) => db.Readings.AsNoTracking()
         .Where(r => r.JobId == id)
         .OrderBy(r => r.TakenAt).ThenBy(r => r.Id)
         .Select(r => new ReadingRow

@@ -51,7 +51,7 @@ internal sealed class JobList(MoleDb db, PlaceClock clock, BoardCache cache)
 
     public async Task<Board> BoardAsync(CancellationToken cancellation)
     {
-        var head = await db.Log.MaxAsync(e => (long?)e.Id, cancellation) ?? 0;
+        var head = await db.LogHeadAsync(cancellation);
         var firm = await db.Firms.AsNoTracking().SingleAsync(cancellation);
         var today = clock.Now(firm.TimeZone).Date;
         var last = cache.Last is { } kept && kept.Today == today && kept.LogHead <= head ? kept : null;

@@ -8,6 +8,7 @@ using GentleMole.Core.Signal;
 using GentleMole.Core.Site;
 using GentleMole.Core.Trace;
 using GentleMole.Core.Walk;
+using GentleMole.Store.Evidence;
 using GentleMole.Store.Model;
 using NodaTime;
 
@@ -48,6 +49,14 @@ internal sealed record SheetLine(SoughtLine Line, IReadOnlyList<JudgedDot> Dots,
     public Run? SupposedRun => JoinedRun.Of(Traced.Run, Expected);
 }
 
+/// <summary>Evidence of which no dot was made.</summary>
+/// <param name="Count">All of it.</param>
+/// <param name="Samples">What is at hand: all for a file, the latest for a drawing.</param>
+internal sealed record LooseEvidence(int Count, IReadOnlyList<Sample> Samples)
+{
+    public static LooseEvidence None { get; } = new(0, []);
+}
+
 /// <summary>Everything on one job's sheet, judged and joined; what pages, drawings and exports are made from.</summary>
 internal sealed record JobSheet
 {
@@ -59,8 +68,8 @@ internal sealed record JobSheet
 
     public required IReadOnlyList<SheetLine> Lines { get; init; }
 
-    /// <summary>Readings of utilities that are not on the notice.</summary>
-    public required IReadOnlyList<Reading> Loose { get; init; }
+    /// <summary>Samples of instruments that name no utility of the notice: evidence without a dot.</summary>
+    public required LooseEvidence Loose { get; init; }
 
     public required LocalDateTime Now { get; init; }
 
@@ -129,7 +138,7 @@ internal sealed record JobSheet
     public JobSheet WithoutLines() => this with
     {
         Lines = [],
-        Loose = [],
+        Loose = LooseEvidence.None,
         Job = new Job
         {
             Id = Job.Id, Name = Job.Name, Digger = Job.Digger, DigCorners = Job.DigCorners, DigRoute = Job.DigRoute, DigLaterals = Job.DigLaterals,

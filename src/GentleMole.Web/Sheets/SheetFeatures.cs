@@ -64,11 +64,11 @@ internal static class SheetFeatures
                 ("volts", hookup.Volts));
         }
 
-        foreach (var reading in sheet.Loose)
+        foreach (var sample in sheet.Loose.Samples)
         {
-            yield return Make("dot", ExportShape.Point, [reading.Place],
-                ("id", reading.Id.ToString()), ("utility", reading.Utility), ("state", State(reading)), ("takenAt", Moment(reading.TakenAt)),
-                ("depthMetres", reading.DepthMetres), ("currentMilliamps", reading.CurrentMilliamps), ("qualityLevel", "D"));
+            yield return Make("dot", ExportShape.Point, [new SitePoint(sample.EastMetres, sample.NorthMetres)],
+                ("id", sample.Id.ToString()), ("utility", sample.Utility), ("state", State(DotState.Taken)), ("takenAt", Moment(sample.TakenAt)),
+                ("depthMetres", sample.DepthMetres), ("currentMilliamps", sample.CurrentMilliamps), ("qualityLevel", "D"));
         }
     }
 
@@ -104,7 +104,7 @@ internal static class SheetFeatures
                 ("utility", utility),
                 ("owner", owner),
                 ("number", dot.Reading.Number),
-                ("state", State(dot.Reading)),
+                ("state", State(dot.Reading.State)),
                 ("takenAt", Moment(dot.Reading.TakenAt)),
                 ("depthMetres", dot.Judgement.Depth is { } d ? Math.Round(d.Value, 3) : null),
                 ("depthUncertaintyMetres", dot.Judgement.Depth is { } u ? Math.Round(u.HalfWidth, 3) : null),
@@ -121,7 +121,7 @@ internal static class SheetFeatures
         string kind, ExportShape shape, IReadOnlyList<SitePoint> points, params (string Name, object? Value)[] properties) =>
         new(kind, shape, points, [.. properties.Select(p => new KeyValuePair<string, object?>(p.Name, p.Value))]);
 
-    private static string State(Reading reading) => reading.State.ToString().ToLowerInvariant();
+    private static string State(DotState state) => state.ToString().ToLowerInvariant();
 
     private static string Utility(SoughtLine? line) => (line?.Kind ?? default).ToString().ToLowerInvariant();
 

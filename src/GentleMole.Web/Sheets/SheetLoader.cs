@@ -6,6 +6,7 @@ using GentleMole.Core.Site;
 using GentleMole.Core.Trace;
 using GentleMole.Core.Walk;
 using GentleMole.Store;
+using GentleMole.Store.Evidence;
 using GentleMole.Store.Model;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
@@ -15,9 +16,17 @@ namespace GentleMole.Web.Sheets;
 /// <summary>Loads a job and judges what is on it.</summary>
 internal sealed class SheetLoader(MoleDb db, PlaceClock clock, FitCache fits)
 {
-    /// <summary>The sheet, or null when there is no such job. Entities are not tracked.</summary>
-    public async Task<JobSheet?> LoadAsync(int jobId, CancellationToken cancellation)
+    /// <summary>Loose samples that a plan draws.</summary>
+    private const int MostLooseDrawn = 400;
+
+    /// <summary>
+    /// The sheet as it stood at one moment, with the number of the last log entry of that moment; null when there is no such
+    /// job. Entities are not tracked.
+    /// </summary>
+    /// <param name="wholeEvidence">All loose samples rather than the latest: for files.</param>
+    public async Task<JobSheet?> LoadAsync(int jobId, CancellationToken cancellation, bool wholeEvidence = false)
     {
+        await using var moment = await db.BeginSnapshotAsync(cancellation);
         var job = await db.Jobs.AsNoTracking().AsSplitQuery()
             .Include(j => j.Lines).Include(j => j.Hookups).Include(j => j.Features).ThenInclude(f => f.Photos)
             .Include(j => j.Requests).ThenInclude(r => r.Sheets).Include(j => j.Records).Include(j => j.Acks).Include(j => j.Settlements)
@@ -28,7 +37,7 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, FitCache fits)
             return null;
         }
 
-        var head = await db.Log.MaxAsync(e => (long?)e.Id, cancellation) ?? 0;
+        var head = await db.LogHeadAsync(cancellation);
         var readings = await db.Readings.AsNoTracking().Where(r => r.JobId == jobId)
             .OrderBy(r => r.TakenAt).ThenBy(r => r.Id).ToListAsync(cancellation);
         var firm = await db.Firms.AsNoTracking().SingleAsync(cancellation);
@@ -44,7 +53,7 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, FitCache fits)
             Firm = firm,
             Calendar = calendar,
             Lines = [],
-            Loose = [.. byLine[null]],
+            Loose = await LooseAsync(jobId, wholeEvidence, cancellation),
             Now = now,
             Zone = clocks.Zone,
             Owners = owners,
@@ -67,6 +76,25 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, FitCache fits)
 
     public static async Task<WorkingCalendar> CalendarAsync(MoleDb db, CancellationToken cancellation) =>
         new((await db.Holidays.AsNoTracking().ToListAsync(cancellation)).Select(h => new Holiday(LocalDate.FromDateOnly(h.Date), h.Name)));
+
+    private async Task<LooseEvidence> LooseAsync(int jobId, bool whole, CancellationToken cancellation)
+    {
+        var count = await db.Loose.CountAsync(l => l.JobId == jobId, cancellation);
+        var samples = new List<Sample>();
+        if (count > 0)
+        {
+            await foreach (var sample in EvidenceStore.LooseAsync(db, jobId, cancellation, fromTheLatest: !whole))
+            {
+                samples.Add(sample);
+                if (!whole && samples.Count == MostLooseDrawn)
+                {
+                    break;
+                }
+            }
+        }
+
+        return new LooseEvidence(count, samples);
+    }
 
     private static IReadOnlyList<SiteCaution> CautionsOf(Job job) => JobCautions.Of(
         job.Traffic, job.Conditions, job.Lines.Select(l => l.Kind), job.Features.Select(f => f.Kind),

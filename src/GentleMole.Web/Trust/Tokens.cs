@@ -4,6 +4,7 @@ using System.Security.Cryptography;
 using System.Text;
 using GentleMole.Store;
 using GentleMole.Store.Model;
+using GentleMole.Store.Writing;
 using GentleMole.Web.Setup;
 using Microsoft.EntityFrameworkCore;
 
@@ -63,10 +64,24 @@ internal sealed class Tokens(MoleOptions options, IServiceScopeFactory scopes)
         if (!_noted.TryGetValue(row.Id, out var noted) || nowUtc - noted > UseIsNotedEvery)
         {
             _noted[row.Id] = nowUtc;
-            await db.ApiTokens.Where(t => t.Id == row.Id).ExecuteUpdateAsync(set => set.SetProperty(t => t.LastUsedAt, nowUtc));
+            await NoteAsync(db, row.Id, nowUtc);
         }
 
         return new Admitted(row.Id, row.Name, row.Scope, row.OnlyJobId, false);
+    }
+
+    /// <summary>When it was used is good to know, and no reason to turn anybody away while the store is in trouble.</summary>
+    private static async Task NoteAsync(MoleDb db, int id, DateTime nowUtc)
+    {
+        try
+        {
+            await using var turn = await db.BeginWriteAsync();
+            await db.ApiTokens.Where(t => t.Id == id).ExecuteUpdateAsync(set => set.SetProperty(t => t.LastUsedAt, nowUtc));
+            await turn.CommitAsync();
+        }
+        catch (Exception error) when (StoreTrouble.Of(error) is not null)
+        {
+        }
     }
 }
 

@@ -1,8 +1,8 @@
 using System.Security.Cryptography;
 using GentleMole.Core;
 using GentleMole.Exchange;
+using GentleMole.Store;
 using GentleMole.Store.Model;
-using GentleMole.Web.Setup;
 
 namespace GentleMole.Web.Walk;
 
@@ -10,10 +10,8 @@ namespace GentleMole.Web.Walk;
 /// Where photos lie: as files beside the database, under ids of our own, as they came. What goes out of the house goes
 /// without the camera's data unless somebody asks for it.
 /// </summary>
-internal sealed class PhotoShelf(MoleOptions options)
+internal sealed class PhotoShelf(DataFolder folder)
 {
-    private string Directory => Path.Combine(options.Data, "photos");
-
     /// <summary>Looks at an uploaded photo; a refusal at <c>photo</c> keeps nothing.</summary>
     public static async Task<Result<(byte[] Content, PhotoFacts Facts)>> ReadAsync(IFormFile file, CancellationToken cancellation)
     {
@@ -32,7 +30,7 @@ internal sealed class PhotoShelf(MoleOptions options)
     /// <summary>Puts a photo on the shelf; the row that names it is saved afterwards, so that no row is without its file.</summary>
     public async Task<Photo> KeepAsync(int jobId, byte[] content, PhotoFacts facts, CancellationToken cancellation)
     {
-        System.IO.Directory.CreateDirectory(Directory);
+        Directory.CreateDirectory(folder.Photos);
         var photo = new Photo
         {
             Id = Guid.NewGuid(),
@@ -62,5 +60,5 @@ internal sealed class PhotoShelf(MoleOptions options)
 
     public static string TypeOf(Photo photo) => photo.Format == "png" ? "image/png" : "image/jpeg";
 
-    private string PathOf(Photo photo) => Path.Combine(Directory, $"{photo.Id:N}.{photo.Format}");
+    private string PathOf(Photo photo) => Path.Combine(folder.Photos, $"{photo.Id:N}.{photo.Format}");
 }

@@ -72,7 +72,7 @@ internal static class HandoverWords
 
         if (sheet.Loose.Count > 0)
         {
-            said.Add($"{sheet.Loose.Count} reading{(sheet.Loose.Count == 1 ? "" : "s")} on the sheet belong to no utility on the notice: treat as unknown lines.");
+            said.Add($"{sheet.Loose.Count} reading{(sheet.Loose.Count == 1 ? "" : "s")} of instruments belong to no utility on the notice: treat as unknown lines.");
         }
 
         said.Add("Depths are to the centre of the conductor on the day of reading. They are not a clearance to dig to.");

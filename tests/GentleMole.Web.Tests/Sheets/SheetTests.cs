@@ -81,7 +81,7 @@ public class SheetTests(MoleHost host) : IClassFixture<MoleHost>
 
         var sheet = await SheetAsync(2);
 
-        Assert.Single(sheet.Loose);
+        Assert.Equal("steam", Assert.Single(sheet.Loose.Samples).Utility);
         Assert.Contains(HandoverWords.Cautions(sheet, Person), c => c.Contains("unknown lines", StringComparison.Ordinal));
     }
 

@@ -1,5 +1,6 @@
 using System.Net;
 using GentleMole.Store;
+using GentleMole.Store.Backups;
 using GentleMole.Store.Log;
 using GentleMole.Web.Setup;
 using Microsoft.AspNetCore.Hosting;
@@ -30,9 +31,9 @@ public class BackupTests(MoleHost host) : IClassFixture<MoleHost>
         await stop.CancelAsync();
         await writing;
         var restored = Path.Combine(host.DataDirectory, "restored");
-        await StoreBackup.RestoreAsync(file, restored);
+        await StoreRestore.RunAsync(file, restored, _ => { });
 
-        var store = new StoreFile(restored);
+        var store = new StoreFile(new DataFolder(restored));
         Assert.True((await LogChain.VerifyAsync(store)).IsWhole);
         Assert.Equal("ok", await ScalarAsync(store, "PRAGMA integrity_check"));
         Assert.Equal(await ScalarAsync(store, "SELECT count(*) FROM Jobs"), await ScalarAsync(store, "SELECT count(*) FROM Log WHERE Subject LIKE 'Job:%' AND What = 'added'"));

@@ -1,4 +1,5 @@
 using GentleMole.Store;
+using GentleMole.Store.Evidence;
 using GentleMole.Store.Log;
 using GentleMole.Store.Model;
 using Microsoft.Data.Sqlite;
@@ -47,7 +48,7 @@ public class LogTests(MoleHost host) : IClassFixture<MoleHost>
     }
 
     [Fact]
-    public async Task A_batch_of_a_device_is_one_entry_that_holds_every_reading()
+    public async Task A_batch_of_a_device_is_one_entry_that_holds_the_hash_of_its_evidence()
     {
         var job = (await (await host.Device().PostTextAsync("/api/v1/jobs", "{\"name\":\"Batch\"}")).JsonAsync()).GetProperty("id").GetInt32();
         var readings = string.Join(',', Enumerable.Range(0, 200).Select(i =>
@@ -56,8 +57,12 @@ public class LogTests(MoleHost host) : IClassFixture<MoleHost>
 
         var entry = await LastAsync();
 
-        Assert.Equal("Reading:×200", entry.Subject);
-        Assert.Equal(200, System.Text.Json.JsonDocument.Parse(entry.After).RootElement.GetArrayLength());
+        var block = System.Text.Json.JsonDocument.Parse(entry.After).RootElement.GetProperty("Blocks")[0];
+        var stored = await host.StoreAsync(db => db.Blocks.SingleAsync(b => b.Id == block.GetProperty("Id").GetInt64()));
+        Assert.Equal($"SampleBlock:{stored.Id}", entry.Subject);
+        Assert.Equal(200, SampleCodec.Decode(stored.Content).Count);
+        Assert.Equal(SampleCodec.HashOf(job, stored.WalkId, stored.Content), block.GetProperty("Sha256").GetString());
+        Assert.InRange(entry.After.Length, 1, 300);
     }
 
     [Fact]
@@ -224,7 +229,7 @@ public sealed class TamperTests(EmptyHost host) : IClassFixture<EmptyHost>
             return 0;
         });
         var directory = Directory.CreateDirectory(Path.Combine(host.DataDirectory, Guid.NewGuid().ToString("N"))).FullName;
-        var copy = new StoreFile(directory);
+        var copy = new StoreFile(new DataFolder(directory));
         await RunAsync(host.Services.GetRequiredService<StoreFile>(), $"VACUUM INTO '{copy.Path}'");
         return copy;
     }

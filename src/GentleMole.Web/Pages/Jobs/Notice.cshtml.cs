@@ -5,6 +5,7 @@ using GentleMole.Core.Notices;
 using GentleMole.Core.Site;
 using GentleMole.Core.Walk;
 using GentleMole.Store;
+using GentleMole.Store.Evidence;
 using GentleMole.Store.Model;
 using GentleMole.Web.Api;
 using GentleMole.Web.Drawing;
@@ -130,11 +131,10 @@ internal sealed class NoticePage(MoleDb db, SheetLoader loader) : SheetPage(db, 
         }
 
         (line.Kind, line.Owner, line.Material, line.OutsideDiameterMetres, line.ExpectedRun) = (kind, owner, material, diameter, expected);
-        await using var transaction = await Db.Database.BeginTransactionAsync(HttpContext.RequestAborted);
+        await using var turn = await Db.BeginWriteAsync(HttpContext.RequestAborted);
         await SaveAsync();
-        await ReadingIntake.AdoptAsync(Db, Id, HttpContext.RequestAborted);
-        await SaveAsync();
-        await transaction.CommitAsync(HttpContext.RequestAborted);
+        await EvidenceStore.AdoptAsync(Db, Id, HttpContext.RequestAborted);
+        await turn.CommitAsync(HttpContext.RequestAborted);
         return RedirectToPage(null, null, new { id = Id });
     }
 

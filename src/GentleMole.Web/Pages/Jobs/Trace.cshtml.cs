@@ -139,7 +139,7 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
         }
 
         (typed.State, typed.StateNote) = (state, note);
-        await KeepAsync(typed, line);
+        await KeepAsync(typed);
         return Done(new { line = line.Line.Id, @new = state == DotState.Accepted ? "true" : null, dot = state == DotState.Accepted ? null : (Guid?)typed.Id });
     }
 
@@ -167,15 +167,15 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
         return Done();
     }
 
-    private async Task KeepAsync(Reading typed, SheetLine line)
+    private async Task KeepAsync(Reading typed)
     {
         var stored = await Db.Readings.SingleOrDefaultAsync(r => r.Id == (DotId ?? NewId) && r.JobId == Id, HttpContext.RequestAborted);
         if (stored is null)
         {
             // The id came back from the form; should it stand in another job, this is not that reading.
-            typed.Id = await Db.Readings.AnyAsync(r => r.Id == NewId, HttpContext.RequestAborted) ? Guid.NewGuid() : NewId;
+            typed.Id = await Db.Readings.AnyAsync(r => r.Id == NewId, HttpContext.RequestAborted) || await Db.Loose.AnyAsync(l => l.Id == NewId, HttpContext.RequestAborted)
+                ? Guid.NewGuid() : NewId;
             typed.TakenAt = clock.UtcNow;
-            typed.Number = line.Dots.Count == 0 ? 1 : line.Dots.Max(d => d.Reading.Number) + 1;
             Db.Readings.Add(typed);
         }
         else

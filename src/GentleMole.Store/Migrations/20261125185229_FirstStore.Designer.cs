@@ -11,14 +11,104 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace GentleMole.Store.Migrations
 {
     [DbContext(typeof(MoleDb))]
-    [Migration("20261123132045_HookupPlanning")]
-    partial class HookupPlanning
+    [Migration("20261125185229_FirstStore")]
+    partial class FirstStore
     {
         /// <inheritdoc />
         protected override void BuildTargetModel(ModelBuilder modelBuilder)
         {
 #pragma warning disable 612, 618
             modelBuilder.HasAnnotation("ProductVersion", "10.0.14");
+
+            modelBuilder.Entity("GentleMole.Store.Evidence.LooseSample", b =>
+                {
+                    b.Property<byte[]>("Id")
+                        .HasColumnType("BLOB");
+
+                    b.Property<long>("BlockId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Ordinal")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Utility")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("BlockId");
+
+                    b.HasIndex("JobId", "Utility");
+
+                    b.ToTable("Loose", (string)null);
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Evidence.ReceiverWalk", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("BeganAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int?>("HookupId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("InstrumentId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Listening")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("JobId");
+
+                    b.ToTable("Walks", (string)null);
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Evidence.SampleBlock", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<byte[]>("Content")
+                        .IsRequired()
+                        .HasColumnType("BLOB");
+
+                    b.Property<int>("Count")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("StoredAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("WalkId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("JobId");
+
+                    b.HasIndex("WalkId");
+
+                    b.ToTable("Blocks", (string)null);
+                });
 
             modelBuilder.Entity("GentleMole.Store.Log.LogEntry", b =>
                 {
@@ -155,8 +245,6 @@ namespace GentleMole.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");
-
-                    b.HasIndex("JobId");
 
                     b.HasIndex("SentAt");
 
@@ -369,8 +457,6 @@ namespace GentleMole.Store.Migrations
                     b.HasKey("Id");
 
                     b.HasIndex("JobId");
-
-                    b.HasIndex("LineId");
 
                     b.ToTable("Hookups");
                 });
@@ -842,13 +928,48 @@ namespace GentleMole.Store.Migrations
 
                     b.HasIndex("FeatureId");
 
+                    b.HasIndex("JobId");
+
                     b.ToTable("Photos");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.PutAside", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("CameAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Content")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Number")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("SettledAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("SettledBy")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Trouble")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("PutAside");
                 });
 
             modelBuilder.Entity("GentleMole.Store.Model.Reading", b =>
                 {
-                    b.Property<Guid>("Id")
-                        .HasColumnType("TEXT");
+                    b.Property<byte[]>("Id")
+                        .HasColumnType("BLOB");
 
                     b.Property<string>("Across")
                         .IsRequired()
@@ -928,11 +1049,10 @@ namespace GentleMole.Store.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("HookupId");
-
-                    b.HasIndex("LineId");
-
                     b.HasIndex("JobId", "TakenAt");
+
+                    b.HasIndex("LineId", "Number")
+                        .IsUnique();
 
                     b.ToTable("Readings");
                 });
@@ -981,8 +1101,6 @@ namespace GentleMole.Store.Migrations
                     b.HasKey("Id");
 
                     b.HasIndex("JobId");
-
-                    b.HasIndex("SheetId");
 
                     b.ToTable("Records");
                 });
@@ -1052,6 +1170,8 @@ namespace GentleMole.Store.Migrations
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("JobId");
 
                     b.HasIndex("RequestId");
 
@@ -1267,8 +1387,6 @@ namespace GentleMole.Store.Migrations
 
                     b.HasIndex("JobId");
 
-                    b.HasIndex("PersonId");
-
                     b.ToTable("Visits");
                 });
 
@@ -1290,8 +1408,6 @@ namespace GentleMole.Store.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("UserId");
-
                     b.ToTable("AspNetUserClaims", (string)null);
                 });
 
@@ -1311,8 +1427,6 @@ namespace GentleMole.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.HasKey("LoginProvider", "ProviderKey");
-
-                    b.HasIndex("UserId");
 
                     b.ToTable("AspNetUserLogins", (string)null);
                 });
@@ -1334,6 +1448,39 @@ namespace GentleMole.Store.Migrations
                     b.HasKey("UserId", "LoginProvider", "Name");
 
                     b.ToTable("AspNetUserTokens", (string)null);
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Evidence.LooseSample", b =>
+                {
+                    b.HasOne("GentleMole.Store.Evidence.SampleBlock", null)
+                        .WithMany()
+                        .HasForeignKey("BlockId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Evidence.ReceiverWalk", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.Job", null)
+                        .WithMany()
+                        .HasForeignKey("JobId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Evidence.SampleBlock", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.Job", null)
+                        .WithMany()
+                        .HasForeignKey("JobId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("GentleMole.Store.Evidence.ReceiverWalk", null)
+                        .WithMany()
+                        .HasForeignKey("WalkId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
                 });
 
             modelBuilder.Entity("GentleMole.Store.Model.CautionAck", b =>

@@ -1,21 +1,15 @@
 using System.Data.Common;
 using Microsoft.EntityFrameworkCore.Diagnostics;
 
-namespace GentleMole.Store;
+namespace GentleMole.Store.Writing;
 
-/// <summary>
-/// Every connection writes ahead, syncs fully before it says "saved", holds to foreign keys and waits for a busy file
-/// rather than failing: what was answered with success survives a power cut.
-/// </summary>
+/// <summary>Every connection of the object mapper is opened like all others.</summary>
 internal sealed class SafeConnection : DbConnectionInterceptor
 {
-    private const string Pragmas =
-        "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON; PRAGMA busy_timeout=8000;";
-
     public override void ConnectionOpened(DbConnection connection, ConnectionEndEventData eventData)
     {
         using var command = connection.CreateCommand();
-        command.CommandText = Pragmas;
+        command.CommandText = StoreConnection.Pragmas;
         command.ExecuteNonQuery();
     }
 
@@ -25,7 +19,7 @@ internal sealed class SafeConnection : DbConnectionInterceptor
         var command = connection.CreateCommand();
         await using (command.ConfigureAwait(false))
         {
-            command.CommandText = Pragmas;
+            command.CommandText = StoreConnection.Pragmas;
             await command.ExecuteNonQueryAsync(cancellationToken).ConfigureAwait(false);
         }
     }

@@ -1,0 +1,110 @@
+using System.IO.Compression;
+using GentleMole.Store.Log;
+using GentleMole.Store.Writing;
+using Microsoft.Data.Sqlite;
+
+namespace GentleMole.Store.Backups;
+
+/// <summary>
+/// Brings a backup back. Everything is unpacked and checked aside (seal, hash of every file, SQLite's own check, the chain of
+/// the log with its evidence) and only then put in its place, the database last: killed at any moment it leaves either
+/// nothing that counts or all of it.
+/// </summary>
+public static class StoreRestore
+{
+    /// <exception cref="IOException">The directory is in use or holds a database, or the backup is not whole; the message says which.</exception>
+    public static async Task RunAsync(string backup, string dataDirectory, Action<string> say, CancellationToken cancellation = default)
+    {
+        if (!File.Exists(backup))
+        {
+            throw new IOException($"There is no file {backup}.");
+        }
+
+        using var folder = new DataFolder(dataDirectory);
+        await folder.ClaimAsync(StoreSetup.LongestWait, say, cancellation).ConfigureAwait(false);
+        if (File.Exists(folder.Database) && new FileInfo(folder.Database).Length > 0)
+        {
+            throw new IOException($"{folder.Root} holds a database already; give an empty directory.");
+        }
+
+        folder.Sweep(say);
+        try
+        {
+            await UnpackAsync(backup, folder, cancellation).ConfigureAwait(false);
+            await CheckAsync(new DataFolder(folder.Restoring), cancellation).ConfigureAwait(false);
+        }
+        catch (Exception error) when (error is InvalidDataException or IOException or SqliteException && !IsAboutSpace(error))
+        {
+            Directory.Delete(folder.Restoring, recursive: true);
+            throw new IOException($"{backup} cannot be restored: {(error is IOException ? error.Message : "it is damaged.")} {folder.Root} was left as it was; take another backup.", error);
+        }
+
+        PutInPlace(folder);
+    }
+
+    private static bool IsAboutSpace(Exception error) => StoreTrouble.Of(error) is { Kind: StoreTroubleKind.Full };
+
+    private static async Task UnpackAsync(string backup, DataFolder folder, CancellationToken cancellation)
+    {
+        Directory.CreateDirectory(folder.Restoring);
+        if (!await BackupSeal.FitsAsync(backup, cancellation).ConfigureAwait(false))
+        {
+            throw new IOException("it is not a whole backup; bytes are missing or were altered since it was made.");
+        }
+
+        var zip = await ZipFile.OpenReadAsync(backup, cancellation).ConfigureAwait(false);
+        await using var closing = zip.ConfigureAwait(false);
+        var manifest = await BackupManifest.ReadAsync(zip, cancellation).ConfigureAwait(false);
+        Directory.CreateDirectory(Path.Combine(folder.Restoring, BackupManifest.Photos));
+        foreach (var file in manifest.Files)
+        {
+            var from = await zip.GetEntry(file.Name)!.OpenAsync(cancellation).ConfigureAwait(false);
+            await using var reading = from.ConfigureAwait(false);
+            var to = new FileStream(Path.Combine(folder.Restoring, file.Name), FileMode.CreateNew, FileAccess.Write);
+            await using var writing = to.ConfigureAwait(false);
+            if (await HashedCopy.RunAsync(file.Name, from, to, cancellation).ConfigureAwait(false) != file)
+            {
+                throw new IOException($"{file.Name} in it is not as it was when the backup was made.");
+            }
+
+            to.Flush(flushToDisk: true);
+        }
+    }
+
+    private static async Task CheckAsync(DataFolder restored, CancellationToken cancellation)
+    {
+        var file = new StoreFile(restored);
+        if (await file.InspectAsync(cancellation).ConfigureAwait(false) == StoreState.Nothing)
+        {
+            throw new IOException("the database in it holds nothing.");
+        }
+
+        var connection = await StoreConnection.OpenToReadAsync(file.Path, cancellation).ConfigureAwait(false);
+        await using (connection.ConfigureAwait(false))
+        {
+            if (await connection.ScalarAsync("PRAGMA integrity_check", cancellation).ConfigureAwait(false) is not "ok")
+            {
+                throw new IOException("the database in it is damaged.");
+            }
+        }
+
+        if (await LogChain.VerifyAsync(file, cancellation).ConfigureAwait(false) is { IsWhole: false })
+        {
+            throw new IOException("the chain of the log in it does not hold; ./mole verify says where in the directory that it was made from.");
+        }
+    }
+
+    private static void PutInPlace(DataFolder folder)
+    {
+        Directory.CreateDirectory(folder.Photos);
+        foreach (var photo in new DirectoryInfo(Path.Combine(folder.Restoring, BackupManifest.Photos)).EnumerateFiles())
+        {
+            photo.MoveTo(Path.Combine(folder.Photos, photo.Name), overwrite: true);
+        }
+
+        File.Delete(folder.Database + "-wal");
+        File.Delete(folder.Database + "-shm");
+        File.Move(Path.Combine(folder.Restoring, BackupManifest.Database), folder.Database, overwrite: true);
+        Directory.Delete(folder.Restoring, recursive: true);
+    }
+}

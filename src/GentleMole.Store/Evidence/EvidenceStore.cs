@@ -1,0 +1,98 @@
+using System.Runtime.CompilerServices;
+using System.Text.Json;
+using GentleMole.Core.Lines;
+using GentleMole.Store.Log;
+using GentleMole.Store.Writing;
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+
+namespace GentleMole.Store.Evidence;
+
+/// <summary>What instruments sent, whole and in order. Dots are made from it; it is never changed.</summary>
+public sealed class EvidenceStore
+{
+    private readonly StoreWriter _writer;
+    private readonly EvidenceIntake _intake;
+
+    internal EvidenceStore(StoreWriter writer, TimeProvider clock) => (_writer, _intake) = (writer, new EvidenceIntake(clock));
+
+    /// <summary>Keeps a batch; it is on the disk when the task ends.</summary>
+    /// <exception cref="StoreBusyException">Too much waits already; nothing was kept.</exception>
+    public Task<TakenBatch> TakeAsync(int jobId, string who, IReadOnlyList<Sample> samples) =>
+        _writer.RunAsync(session => _intake.Take(session, jobId, who, samples));
+
+    /// <summary>
+    /// Loose samples that name a line which stands on the notice by now become its dots, in the order taken. Part of the
+    /// caller's transaction; one log entry.
+    /// </summary>
+    /// <returns>How many dots were made.</returns>
+    public static async Task<int> AdoptAsync(MoleDb db, int jobId, CancellationToken cancellation)
+    {
+        var lines = await db.Lines.AsNoTracking().Where(l => l.JobId == jobId).Select(l => new NamedLine(l.Id, l.Kind, l.Owner))
+            .ToListAsync(cancellation).ConfigureAwait(false);
+        var words = await db.Loose.Where(l => l.JobId == jobId).Select(l => l.Utility).Distinct().ToListAsync(cancellation).ConfigureAwait(false);
+        var named = words.Select(w => (Word: w, Line: LineNames.Find(w, lines))).Where(n => n.Line is not null).ToDictionary(n => n.Word, n => n.Line!.Id);
+        if (named.Count == 0)
+        {
+            return 0;
+        }
+
+        var adopted = new List<Sample>();
+        await foreach (var sample in LooseAsync(db, jobId, cancellation).ConfigureAwait(false))
+        {
+            if (named.ContainsKey(sample.Utility))
+            {
+                adopted.Add(sample);
+            }
+        }
+
+        using var session = new WriteSession((SqliteConnection)db.Database.GetDbConnection());
+        var numbers = new List<object>();
+        foreach (var ofLine in adopted.GroupBy(s => named[s.Utility]))
+        {
+            var number = DotRows.LastNumber(session, ofLine.Key);
+            var from = number + 1;
+            foreach (var sample in ofLine.OrderBy(s => s.TakenAt).ThenBy(s => s.Id))
+            {
+                DotRows.Insert(session, jobId, ofLine.Key, null, ++number, sample);
+            }
+
+            numbers.Add(new { Line = ofLine.Key, From = from, To = number });
+        }
+
+        foreach (var word in named.Keys)
+        {
+            session.Prepare("DELETE FROM Loose WHERE JobId = ?1 AND Utility = ?2").Run(jobId, word);
+        }
+
+        LogRows.Append(session, new LogEntry
+        {
+            JobId = jobId,
+            At = db.Change.UtcNow,
+            Who = db.Change.Who,
+            What = "added",
+            Subject = $"{nameof(Model.Reading)}:×{adopted.Count}",
+            After = JsonSerializer.Serialize(new { Samples = adopted.Count, Dots = numbers }, StoredJson.Options),
+            Why = db.Change.Why,
+        });
+        return adopted.Count;
+    }
+
+    /// <summary>Samples of which no dot was made, in the order in which they came, read block by block.</summary>
+    /// <param name="fromTheLatest">The latest blocks first.</param>
+    public static async IAsyncEnumerable<Sample> LooseAsync(
+        MoleDb db, int jobId, [EnumeratorCancellation] CancellationToken cancellation, bool fromTheLatest = false)
+    {
+        var blocks = await db.Loose.Where(l => l.JobId == jobId).Select(l => l.BlockId).Distinct().ToListAsync(cancellation).ConfigureAwait(false);
+        foreach (var id in fromTheLatest ? blocks.OrderDescending() : blocks.Order())
+        {
+            var content = await db.Blocks.AsNoTracking().Where(b => b.Id == id).Select(b => b.Content).SingleAsync(cancellation).ConfigureAwait(false);
+            var ordinals = await db.Loose.Where(l => l.BlockId == id).Select(l => l.Ordinal).ToListAsync(cancellation).ConfigureAwait(false);
+            var samples = SampleCodec.Decode(content);
+            foreach (var ordinal in ordinals.Order())
+            {
+                yield return samples[ordinal];
+            }
+        }
+    }
+}

@@ -1,0 +1,22 @@
+namespace GentleMole.Store.Evidence;
+
+/// <summary>What an instrument showed at one place, as it sent it. SI units, spelled out in the names; what it did not send is null.</summary>
+/// <param name="Id">Made by the device: sent twice, it is kept once.</param>
+/// <param name="Utility">The device's own word for what it was following.</param>
+public sealed record Sample(
+    Guid Id,
+    DateTime TakenAt,
+    string Utility,
+    double EastMetres,
+    double NorthMetres,
+    double? Peak = null,
+    double? Null = null,
+    double? DepthMetres = null,
+    double? CurrentMilliamps = null,
+    double? DirectionDegrees = null,
+    double? FrequencyHertz = null);
+
+/// <summary>What became of a batch of samples.</summary>
+/// <param name="Elsewhere">A sample that is kept in another job already; then nothing was kept.</param>
+/// <param name="NoSuchJob">There is no such job; nothing was kept.</param>
+public sealed record TakenBatch(int Accepted, int Duplicates, Guid? Elsewhere = null, bool NoSuchJob = false);
