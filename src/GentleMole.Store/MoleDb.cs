@@ -181,10 +181,13 @@ public sealed class MoleDb(DbContextOptions<MoleDb> options, ChangeContext chang
             .Where(e => e is { State: EntityState.Added, Entity: { LineId: not null, Number: 0 } })
             .GroupBy(e => e.Entity.LineId!.Value))
         {
-            var last = await Readings.Where(r => r.LineId == ofLine.Key).MaxAsync(r => (int?)r.Number, cancellation).ConfigureAwait(false) ?? 0;
+            await Lines.Where(l => l.Id == ofLine.Key).ExecuteUpdateAsync(
+                set => set.SetProperty(l => l.DotsNumbered, l => l.DotsNumbered + ofLine.Count()), cancellation).ConfigureAwait(false);
+            var last = await Lines.Where(l => l.Id == ofLine.Key).Select(l => l.DotsNumbered).SingleAsync(cancellation).ConfigureAwait(false);
+            var next = last - ofLine.Count();
             foreach (var dot in ofLine)
             {
-                dot.Entity.Number = ++last;
+                dot.Entity.Number = ++next;
             }
         }
     }
@@ -245,8 +248,9 @@ public sealed class MoleDb(DbContextOptions<MoleDb> options, ChangeContext chang
             reading.Property(r => r.Across).HasConversion(AsJson<CrossReading>(), Compared<CrossReading>());
             reading.Ignore(r => r.Place);
             reading.HasOne<SoughtLine>().WithMany().HasForeignKey(r => r.LineId);
-            reading.HasIndex(r => new { r.JobId, r.TakenAt });
-            reading.HasIndex(r => new { r.LineId, r.Number }).IsUnique();
+
+            // What the board counts; a sheet wants all of its job, and puts them in order itself.
+            reading.HasIndex(r => new { r.JobId, r.LineId, r.State });
         });
         builder.Entity<ReceiverWalk>(walk =>
         {
@@ -254,6 +258,7 @@ public sealed class MoleDb(DbContextOptions<MoleDb> options, ChangeContext chang
         });
         builder.Entity<SampleBlock>(block =>
         {
+            block.Property(b => b.Id).ValueGeneratedNever();
             block.ToTable("Blocks").HasOne<Job>().WithMany().HasForeignKey(b => b.JobId);
             block.HasOne<ReceiverWalk>().WithMany().HasForeignKey(b => b.WalkId);
         });
@@ -308,7 +313,7 @@ public sealed class MoleDb(DbContextOptions<MoleDb> options, ChangeContext chang
         builder.Entity<InstrumentCheck>().HasIndex(c => c.InstrumentId);
         builder.Entity<SampleBlock>().HasIndex(b => b.WalkId);
         builder.Entity<LooseSample>().HasIndex(l => l.BlockId);
-        foreach (var part in builder.Model.GetEntityTypes().Where(t => typeof(IJobPart).IsAssignableFrom(t.ClrType)
+        foreach (var part in builder.Model.GetEntityTypes().Where(t => typeof(IJobPart).IsAssignableFrom(t.ClrType) && t.ClrType != typeof(SampleBlock)
             && !t.GetIndexes().Any(i => i.Properties[0].Name == nameof(IJobPart.JobId))).ToList())
         {
             builder.Entity(part.ClrType).HasIndex(nameof(IJobPart.JobId));

@@ -27,7 +27,7 @@ public static class StoreSetup
         services.AddSingleton(s => new Checkpoints(s.GetRequiredService<DataFolder>(), s.GetRequiredService<WriteGate>()));
         services.AddSingleton(s => new EvidenceStore(s.GetRequiredService<StoreWriter>(), s.GetRequiredService<TimeProvider>()));
         services.AddScoped<ChangeContext>();
-        return services.AddDbContext<MoleDb>((s, options) => Configure(options, s.GetRequiredService<DataFolder>().Database));
+        return services.AddDbContext<MoleDb>((s, options) => Configure(options, s.GetRequiredService<DataFolder>().Database), optionsLifetime: ServiceLifetime.Singleton);
     }
 
     /// <summary>

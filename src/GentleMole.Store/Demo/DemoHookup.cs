@@ -49,7 +49,6 @@ internal static class DemoHookup
             var undecided = undecidedFrom >= 0 && i >= undecidedFrom;
             var dot = walk.Dot(line, chainages[i], lift: i % 2 == 0 || undecided, across: undecided && i == chainages.Length - 1);
             dot.LineId = hookup.LineId;
-            dot.Number = i + 1;
             dot.TakenAt = start.AddMinutes(6 * i);
             dot.FrequencyHertz = Hertz;
             dot.State = undecided ? DotState.Taken : DotState.Accepted;

@@ -18,8 +18,17 @@ public sealed class EvidenceStore
 
     /// <summary>Keeps a batch; it is on the disk when the task ends.</summary>
     /// <exception cref="StoreBusyException">Too much waits already; nothing was kept.</exception>
-    public Task<TakenBatch> TakeAsync(int jobId, string who, IReadOnlyList<Sample> samples) =>
-        _writer.RunAsync(session => _intake.Take(session, jobId, who, samples));
+    public async Task<TakenBatch> TakeAsync(int jobId, string who, IReadOnlyList<Sample> samples)
+    {
+        try
+        {
+            return await _writer.RunAsync(session => _intake.Take(session, jobId, who, samples)).ConfigureAwait(false);
+        }
+        catch (BatchRefusedException refused)
+        {
+            return refused.Outcome;
+        }
+    }
 
     /// <summary>
     /// Loose samples that name a line which stands on the notice by now become its dots, in the order taken. Part of the
@@ -50,14 +59,15 @@ public sealed class EvidenceStore
         var numbers = new List<object>();
         foreach (var ofLine in adopted.GroupBy(s => named[s.Utility]))
         {
-            var number = DotRows.LastNumber(session, ofLine.Key);
-            var from = number + 1;
+            var last = DotRows.LastNumber(session, ofLine.Key);
+            var from = last + 1;
             foreach (var sample in ofLine.OrderBy(s => s.TakenAt).ThenBy(s => s.Id))
             {
-                DotRows.Insert(session, jobId, ofLine.Key, null, ++number, sample);
+                last += DotRows.Insert(session, jobId, ofLine.Key, null, last + 1, sample) ? 1 : 0;
             }
 
-            numbers.Add(new { Line = ofLine.Key, From = from, To = number });
+            DotRows.SetLastNumber(session, ofLine.Key, last);
+            numbers.Add(new { Line = ofLine.Key, From = from, To = last });
         }
 
         foreach (var word in named.Keys)

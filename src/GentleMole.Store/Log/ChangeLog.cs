@@ -33,6 +33,7 @@ internal static class ChangeLog
         ["MoleUser." + nameof(MoleUser.NormalizedUserName)] = "follows the name",
         ["MoleUser." + nameof(MoleUser.NormalizedEmail)] = "follows the address",
         ["TokenRow." + nameof(TokenRow.LastUsedAt)] = "changes with every use",
+        ["SoughtLine." + nameof(SoughtLine.DotsNumbered)] = "counts dots, which are logged",
         ["Firm." + nameof(Firm.CentreCursor)] = "moves with every notice taken",
     };
 

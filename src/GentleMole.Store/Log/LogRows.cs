@@ -8,7 +8,7 @@ internal static class LogRows
     /// <summary>Numbers the entry, chains it to the last one, writes it.</summary>
     public static void Append(WriteSession session, LogEntry entry)
     {
-        var last = session.Prepare("SELECT Id, Hash FROM Log ORDER BY Id DESC LIMIT 1").Rows(r => (Id: r.GetInt64(0), Hash: r.GetString(1)));
+        var last = session.Prepare("SELECT Id, Hash FROM Log ORDER BY Id DESC LIMIT 1").Rows(r => (Id: r.Long(0), Hash: r.Text(1)));
         entry.Id = last.Count > 0 ? last[0].Id + 1 : 1;
         entry.Hash = LogChain.HashOf(entry, last.Count > 0 ? last[0].Hash : LogChain.Root);
         session.Prepare(

@@ -79,7 +79,6 @@ namespace GentleMole.Store.Migrations
             modelBuilder.Entity("GentleMole.Store.Evidence.SampleBlock", b =>
                 {
                     b.Property<long>("Id")
-                        .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
                     b.Property<byte[]>("Content")
@@ -99,8 +98,6 @@ namespace GentleMole.Store.Migrations
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
-
-                    b.HasIndex("JobId");
 
                     b.HasIndex("WalkId");
 
@@ -1046,10 +1043,7 @@ namespace GentleMole.Store.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("JobId", "TakenAt");
-
-                    b.HasIndex("LineId", "Number")
-                        .IsUnique();
+                    b.HasIndex("JobId", "LineId", "State");
 
                     b.ToTable("Readings");
                 });
@@ -1286,6 +1280,9 @@ namespace GentleMole.Store.Migrations
 
                     b.Property<DateTime?>("AnsweredAt")
                         .HasColumnType("TEXT");
+
+                    b.Property<int>("DotsNumbered")
+                        .HasColumnType("INTEGER");
 
                     b.Property<string>("ExpectedRun")
                         .IsRequired()

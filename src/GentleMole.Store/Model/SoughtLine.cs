@@ -23,6 +23,9 @@ public sealed class SoughtLine : IJobPart
     /// <summary>Where plans say it runs; evidence of level D until it is tied to something seen.</summary>
     public List<SitePoint> ExpectedRun { get; set; } = [];
 
+    /// <summary>Number of the last dot that was given one; none is given twice.</summary>
+    public int DotsNumbered { get; set; }
+
     public LineAnswer Answer { get; set; }
 
     /// <summary>Why it was not found, or to whom it was passed on and with what question.</summary>

@@ -1,5 +1,5 @@
+using System.Collections.Concurrent;
 using System.Diagnostics;
-using System.Threading.Channels;
 using Microsoft.Data.Sqlite;
 
 namespace GentleMole.Store.Writing;
@@ -17,7 +17,7 @@ internal sealed class StoreWriter : IDisposable
     /// <summary>A group ends after this long, so that a page's save never waits for a whole queue.</summary>
     private static readonly TimeSpan LongestGroup = TimeSpan.FromMilliseconds(30);
 
-    private readonly Channel<Batch> _queue = Channel.CreateBounded<Batch>(new BoundedChannelOptions(MostWaiting) { SingleReader = true });
+    private readonly BlockingCollection<Batch> _queue = new(MostWaiting);
     private readonly DataFolder _folder;
     private readonly WriteGate _gate;
     private readonly Thread _thread;
@@ -35,7 +35,7 @@ internal sealed class StoreWriter : IDisposable
     public Task<T> RunAsync<T>(Func<WriteSession, T> work)
     {
         var batch = new Batch<T>(work);
-        return _queue.Writer.TryWrite(batch)
+        return _queue.TryAdd(batch)
             ? batch.Done
             : throw new StoreBusyException($"{MostWaiting} batches wait to be written.");
     }
@@ -43,32 +43,37 @@ internal sealed class StoreWriter : IDisposable
     /// <summary>Writes what waits, then ends.</summary>
     public void Dispose()
     {
-        _queue.Writer.TryComplete();
+        _queue.CompleteAdding();
         _thread.Join();
+        _queue.Dispose();
     }
 
     private void Work()
     {
-        while (_queue.Reader.WaitToReadAsync().AsTask().GetAwaiter().GetResult())
+        while (_queue.TryTake(out var first, Timeout.Infinite))
         {
             using var turn = _gate.Enter();
-            WriteGroup();
+            WriteGroup(first);
         }
 
         _session?.Dispose();
     }
 
-    private void WriteGroup()
+    private void WriteGroup(Batch first)
     {
-        var taken = new List<Batch>();
+        var taken = new List<Batch> { first };
         try
         {
             var session = _session ??= new WriteSession(_folder.Database);
             session.Begin();
             var began = Stopwatch.GetTimestamp();
-            while (Stopwatch.GetElapsedTime(began) < LongestGroup && _queue.Reader.TryRead(out var batch))
+            for (Batch? batch = first; batch is not null; batch = Stopwatch.GetElapsedTime(began) < LongestGroup && _queue.TryTake(out var next) ? next : null)
             {
-                taken.Add(batch);
+                if (batch != first)
+                {
+                    taken.Add(batch);
+                }
+
                 session.Mark();
                 if (batch.TryRun(session))
                 {
@@ -91,13 +96,12 @@ internal sealed class StoreWriter : IDisposable
         catch (Exception error)
         {
             Recover();
-            while (taken.Count == 0 && _queue.Reader.TryRead(out var waiting))
+            taken.ForEach(b => b.Fail(error));
+            while (_queue.TryTake(out var waiting))
             {
-                // It did not even begin: what waits would fare no better, and is told at once rather than one by one.
+                // What waits would fare no better, and is told at once rather than one by one after a wait each.
                 waiting.Fail(error);
             }
-
-            taken.ForEach(b => b.Fail(error));
         }
     }
 

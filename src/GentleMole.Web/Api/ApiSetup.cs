@@ -1,6 +1,6 @@
 using System.Globalization;
 using System.Threading.RateLimiting;
-using GentleMole.Store;
+using GentleMole.Store.Log;
 using GentleMole.Store.Model;
 using GentleMole.Web.Trust;
 using Microsoft.AspNetCore.RateLimiting;
@@ -70,7 +70,7 @@ internal static class ApiSetup
                 if (await http.RequestServices.GetRequiredService<Tokens>().AdmitAsync(http.Request, now) is { Scope: not TokenScope.Calendar } admitted)
                 {
                     http.Admit(admitted);
-                    http.RequestServices.GetRequiredService<MoleDb>().Change.Who = "token " + admitted.Name;
+                    http.RequestServices.GetRequiredService<ChangeContext>().Who = "token " + admitted.Name;
                     await next(http);
                     return;
                 }

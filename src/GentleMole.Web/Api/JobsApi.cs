@@ -1,6 +1,7 @@
 using GentleMole.Exchange;
 using GentleMole.Store;
 using GentleMole.Store.Evidence;
+using GentleMole.Store.Log;
 using GentleMole.Store.Model;
 using GentleMole.Web.Sheets;
 using GentleMole.Web.Trust;
@@ -102,10 +103,10 @@ internal static class JobsApi
             job.OriginLatitude, job.OriginLongitude, job.OriginProvisional, readings));
     }
 
-    private static async Task<IResult> ReadingsAsync(int id, HttpContext http, MoleDb db, EvidenceStore evidence)
+    private static async Task<IResult> ReadingsAsync(int id, HttpContext http, EvidenceStore evidence, ChangeContext change)
     {
-        var (body, refusal) = await ApiBody.ReadAsync<ReadingsRequest>(http);
-        if (!http.Admitted().MaySeeJob(id) || (body is null && !await db.Jobs.AnyAsync(j => j.Id == id, http.RequestAborted)))
+        var (body, refusal) = await ApiBody.ReadReadingsAsync(http);
+        if (!http.Admitted().MaySeeJob(id) || (body is null && !await ExistsAsync(http, id)))
         {
             return ApiProblem.NoSuchJob();
         }
@@ -123,15 +124,19 @@ internal static class JobsApi
         var samples = ReadingIntake.Check(body);
         if (!samples.IsGood)
         {
-            return await db.Jobs.AnyAsync(j => j.Id == id, http.RequestAborted) ? ApiProblem.BadInput(samples.Errors) : ApiProblem.NoSuchJob();
+            return await ExistsAsync(http, id) ? ApiProblem.BadInput(samples.Errors) : ApiProblem.NoSuchJob();
         }
 
         // Once taken on it is carried through: a device that hangs up meanwhile sends it again, and it counts once.
-        var outcome = await evidence.TakeAsync(id, db.Change.Who, samples.Value);
+        var outcome = await evidence.TakeAsync(id, change.Who, samples.Value);
         return outcome.NoSuchJob ? ApiProblem.NoSuchJob() : outcome.Elsewhere is { } foreign
             ? ApiProblem.Status(StatusCodes.Status409Conflict, $"Reading {foreign} is stored in another job already; nothing of this request was stored.")
             : Results.Ok(new ReadingsAnswer(outcome.Accepted, outcome.Duplicates));
     }
+
+    /// <summary>Asked only when something is to be said; the writer looks for itself.</summary>
+    private static Task<bool> ExistsAsync(HttpContext http, int id) =>
+        http.RequestServices.GetRequiredService<MoleDb>().Jobs.AnyAsync(j => j.Id == id, http.RequestAborted);
 
     private static async Task<IResult> ExportAsync(
         int id, string format, HttpContext http, MoleDb db, SheetLoader loader, CancellationToken cancellation)

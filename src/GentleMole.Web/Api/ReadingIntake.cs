@@ -11,6 +11,9 @@ internal static class ReadingIntake
 
     private const DateTimeStyles Utc = DateTimeStyles.AdjustToUniversal | DateTimeStyles.AssumeUniversal;
 
+    /// <summary>How nearly every device writes a moment; reading that by itself is several times as fast as finding out how it is written.</summary>
+    private const string Usual = "yyyy-MM-dd'T'HH:mm:ss.FFFFFFF'Z'";
+
     /// <summary>Checks a batch; the result holds its samples in the order sent.</summary>
     public static Result<List<Sample>> Check(ReadingsRequest request)
     {
@@ -64,6 +67,11 @@ internal static class ReadingIntake
 
     private static DateTime Moment(string? text, string field, Checks checks)
     {
+        if (DateTime.TryParseExact(text, Usual, CultureInfo.InvariantCulture, Utc, out var usual) && usual.Year is >= 1990 and <= 2200)
+        {
+            return usual;
+        }
+
         var zoned = text is not null && (text.EndsWith('Z') || (text.Length > 6 && text[^6] is '+' or '-' && text[^3] == ':'));
         if (zoned && DateTime.TryParse(text, CultureInfo.InvariantCulture, Utc, out var moment) && moment.Year is >= 1990 and <= 2200)
         {

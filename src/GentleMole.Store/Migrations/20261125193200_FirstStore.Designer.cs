@@ -11,7 +11,7 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace GentleMole.Store.Migrations
 {
     [DbContext(typeof(MoleDb))]
-    [Migration("20261125185229_FirstStore")]
+    [Migration("20261125193200_FirstStore")]
     partial class FirstStore
     {
         /// <inheritdoc />
@@ -82,7 +82,6 @@ namespace GentleMole.Store.Migrations
             modelBuilder.Entity("GentleMole.Store.Evidence.SampleBlock", b =>
                 {
                     b.Property<long>("Id")
-                        .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
                     b.Property<byte[]>("Content")
@@ -102,8 +101,6 @@ namespace GentleMole.Store.Migrations
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
-
-                    b.HasIndex("JobId");
 
                     b.HasIndex("WalkId");
 
@@ -1049,10 +1046,7 @@ namespace GentleMole.Store.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("JobId", "TakenAt");
-
-                    b.HasIndex("LineId", "Number")
-                        .IsUnique();
+                    b.HasIndex("JobId", "LineId", "State");
 
                     b.ToTable("Readings");
                 });
@@ -1289,6 +1283,9 @@ namespace GentleMole.Store.Migrations
 
                     b.Property<DateTime?>("AnsweredAt")
                         .HasColumnType("TEXT");
+
+                    b.Property<int>("DotsNumbered")
+                        .HasColumnType("INTEGER");
 
                     b.Property<string>("ExpectedRun")
                         .IsRequired()

@@ -484,6 +484,7 @@ namespace GentleMole.Store.Migrations
                     Material = table.Column<string>(type: "TEXT", nullable: false),
                     OutsideDiameterMetres = table.Column<double>(type: "REAL", nullable: true),
                     ExpectedRun = table.Column<string>(type: "TEXT", nullable: false),
+                    DotsNumbered = table.Column<int>(type: "INTEGER", nullable: false),
                     Answer = table.Column<int>(type: "INTEGER", nullable: false),
                     AnswerNote = table.Column<string>(type: "TEXT", nullable: false),
                     AnsweredAt = table.Column<DateTime>(type: "TEXT", nullable: true)
@@ -720,8 +721,7 @@ namespace GentleMole.Store.Migrations
                 name: "Blocks",
                 columns: table => new
                 {
-                    Id = table.Column<long>(type: "INTEGER", nullable: false)
-                        .Annotation("Sqlite:Autoincrement", true),
+                    Id = table.Column<long>(type: "INTEGER", nullable: false),
                     JobId = table.Column<int>(type: "INTEGER", nullable: false),
                     WalkId = table.Column<int>(type: "INTEGER", nullable: false),
                     StoredAt = table.Column<DateTime>(type: "TEXT", nullable: false),
@@ -873,11 +873,6 @@ namespace GentleMole.Store.Migrations
                 unique: true);
 
             migrationBuilder.CreateIndex(
-                name: "IX_Blocks_JobId",
-                table: "Blocks",
-                column: "JobId");
-
-            migrationBuilder.CreateIndex(
                 name: "IX_Blocks_WalkId",
                 table: "Blocks",
                 column: "WalkId");
@@ -968,15 +963,9 @@ namespace GentleMole.Store.Migrations
                 column: "JobId");
 
             migrationBuilder.CreateIndex(
-                name: "IX_Readings_JobId_TakenAt",
+                name: "IX_Readings_JobId_LineId_State",
                 table: "Readings",
-                columns: new[] { "JobId", "TakenAt" });
-
-            migrationBuilder.CreateIndex(
-                name: "IX_Readings_LineId_Number",
-                table: "Readings",
-                columns: new[] { "LineId", "Number" },
-                unique: true);
+                columns: new[] { "JobId", "LineId", "State" });
 
             migrationBuilder.CreateIndex(
                 name: "IX_Records_JobId",
