@@ -35,7 +35,7 @@ public class ExportTests
     public void What_is_written_reads_back_in_its_place_with_its_properties(string format, string named, double metres)
     {
         var drawing = DrawingReader.Read(Written(format, Sheet()), "quay." + format).Value;
-        var toSite = format == "dxf" ? p => p : CoordinateSystems.ToSite(drawing.System, Origin).Value;
+        var toSite = format == "dxf" ? p => p : CoordinateSystems.ToSite(drawing.System, Origin).Value.Value;
 
         Assert.Equal(named, drawing.Format);
         foreach (var (written, read) in Sheet().Features.Zip(drawing.Shapes))

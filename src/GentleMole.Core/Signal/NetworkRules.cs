@@ -11,7 +11,7 @@ public static class NetworkRules
     public const int MostLines = 100;
     public const int MostPoints = 5000;
     public const double MostMetres = 50_000;
-    public const double FarthestMetres = 100_000;
+    public const double FarthestMetres = SiteRules.FarthestMetres;
     public const double DeepestMetres = 100;
     private const double LeastLineMetres = 0.01;
 

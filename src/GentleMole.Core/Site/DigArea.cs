@@ -13,6 +13,12 @@ public static class DigArea
     /// <summary>The wrong things about a list of corners, if any; an empty list means that it can be used.</summary>
     public static IReadOnlyList<FieldError> Check(IReadOnlyList<SitePoint> corners, string field)
     {
+        if (corners.FirstOrDefault(c => !SiteRules.IsPlace(c)) is var strange && !SiteRules.IsPlace(strange))
+        {
+            return SiteRules.Place(strange, field).Errors;
+        }
+
+        corners = SiteRules.Joined(corners);
         if (corners.Count < 3)
         {
             return [new FieldError(field, $"The dig area has {corners.Count} corner{(corners.Count == 1 ? "" : "s")}; it needs at least 3.")];
@@ -46,12 +52,13 @@ public static class DigArea
     public static Result<IReadOnlyList<SitePoint>> AroundRoute(
         IReadOnlyList<SitePoint> route, IReadOnlyList<IReadOnlyList<SitePoint>> laterals, double widthMetres, string routeField, string lateralField)
     {
-        if (route.Distinct().Count() < 2)
+        var middle = SiteRules.Run(route, routeField, "A route");
+        if (!middle.IsGood)
         {
-            return new FieldError(routeField, "A route needs at least two different points.");
+            return middle.Errors.ToList();
         }
 
-        if (laterals.Any(l => l.Distinct().Count() < 2))
+        if (laterals.Any(l => !SiteRules.IsRun(l)))
         {
             return new FieldError(lateralField, "Each lateral needs at least two different points; leave an empty line between laterals.");
         }

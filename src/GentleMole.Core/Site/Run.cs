@@ -11,19 +11,11 @@ public sealed class Run
 {
     private readonly double[] _chainage;
 
-    /// <param name="points">At least two points, not all in one place.</param>
+    /// <param name="points">At least two points, not all in one place; see <see cref="SiteRules.IsRun"/>.</param>
     /// <exception cref="ArgumentException">Fewer than two points, or no length.</exception>
     public Run(IEnumerable<SitePoint> points)
     {
-        var kept = new List<SitePoint>();
-        foreach (var point in points)
-        {
-            if (kept.Count == 0 || point.DistanceTo(kept[^1]) > 1e-9)
-            {
-                kept.Add(point);
-            }
-        }
-
+        var kept = SiteRules.Joined(points);
         if (kept.Count < 2)
         {
             throw new ArgumentException("A run needs two different points.", nameof(points));

@@ -6,12 +6,19 @@ using ProjNet.CoordinateSystems.Transformations;
 
 namespace GentleMole.Exchange.Drawings;
 
+/// <summary>A coordinate system as it is laid on a site.</summary>
+/// <param name="ShiftOperation">EPSG number of the datum shift; 0 for the file's own shift, null where none is needed.</param>
+/// <param name="AccuracyMetres">How well the shift fits; null when the file brings its own and does not say.</param>
+/// <param name="Value">The way from x and y to site metres; throws <see cref="DrawingException"/> for what is no place on earth.</param>
+public sealed record LaidSystem(string Name, int? ShiftOperation, double? AccuracyMetres, Func<SitePoint, SitePoint> Value);
+
 /// <summary>Turns coordinates of a drawing into latitude and longitude.</summary>
 public static class CoordinateSystems
 {
     public const string Wgs84 = "EPSG:4326";
 
     private static readonly CoordinateTransformationFactory Transformations = new();
+    private static readonly CoordinateSystemFactory Factory = new();
 
     /// <summary>An EPSG name out of the ways in which files write it: <c>urn:ogc:def:crs:EPSG::32630</c>, <c>epsg:32630</c>.</summary>
     public static string NameOf(string text)
@@ -25,34 +32,29 @@ public static class CoordinateSystems
         return digits.Length > 0 ? "EPSG:" + digits : text;
     }
 
-    /// <summary>Systems that need no definition: WGS84, its UTM zones (32601–32660, 32701–32760), web Mercator.</summary>
-    public static bool IsKnown(string name) => Code(name) is 4326 or 3857 or (>= 32601 and <= 32660) or (>= 32701 and <= 32760);
+    /// <summary>True for systems that are known here by their number alone.</summary>
+    public static bool IsKnown(string name) => Code(name) is { } code && (IsOfWgs84(code) || KnownSystems.Find(code) is not null);
 
     /// <summary>A way from x and y of a system to the site; a refusal at <c>system</c>.</summary>
-    public static Result<Func<SitePoint, SitePoint>> ToSite(string system, SiteOrigin origin)
+    /// <param name="system">EPSG name or well-known text.</param>
+    public static Result<LaidSystem> ToSite(string system, SiteOrigin origin)
     {
         try
         {
             if (Code(system) == 4326)
             {
-                return (Func<SitePoint, SitePoint>)(p => origin.ToSite(Geo(p.North, p.East)));
+                return new LaidSystem("WGS 84", null, 0, p => origin.ToSite(Geo(p.North, p.East)));
             }
 
-            var source = Code(system) switch
+            var resolved = Resolve(system);
+            if (!resolved.IsGood)
             {
-                3857 => ProjectedCoordinateSystem.WebMercator,
-                >= 32601 and <= 32660 and var north => ProjectedCoordinateSystem.WGS84_UTM(north - 32600, true),
-                >= 32701 and <= 32760 and var south => ProjectedCoordinateSystem.WGS84_UTM(south - 32700, false),
-                null when system.Contains('[', StringComparison.Ordinal) => new CoordinateSystemFactory().CreateFromWkt(system),
-                _ => null,
-            };
-            if (source is null)
-            {
-                return new FieldError("system", $"“{Short(system)}” is not known here. WGS84 (4326), its UTM zones (326xx, 327xx) and 3857 are; else fit the drawing by two points.");
+                return resolved.Errors.ToList();
             }
 
+            var (name, shift, accuracy, source) = resolved.Value;
             var transform = Transformations.CreateFromCoordinateSystems(source, GeographicCoordinateSystem.WGS84).MathTransform;
-            return (Func<SitePoint, SitePoint>)(p =>
+            return new LaidSystem(name, shift, accuracy, p =>
             {
                 var (longitude, latitude) = transform.Transform(p.East, p.North);
                 return origin.ToSite(Geo(latitude, longitude));
@@ -61,9 +63,65 @@ public static class CoordinateSystems
         // The library throws what it happens to meet in a definition that it cannot read.
         catch (SystemException)
         {
-            return new FieldError("system", $"The coordinate system “{Short(system)}” cannot be used. Fit the drawing by two points.");
+            return new FieldError("system", $"The coordinate system “{Short(NameIn(system))}” cannot be used. Fit the drawing by two points.");
         }
     }
+
+    private static Result<Resolved> Resolve(string system)
+    {
+        var code = Code(system) ?? Wkt.CodeOf(system);
+        if (code is { } number)
+        {
+            CoordinateSystem? own = number switch
+            {
+                3857 => ProjectedCoordinateSystem.WebMercator,
+                >= 32601 and <= 32660 => ProjectedCoordinateSystem.WGS84_UTM(number - 32600, true),
+                >= 32701 and <= 32760 => ProjectedCoordinateSystem.WGS84_UTM(number - 32700, false),
+                _ => null,
+            };
+            if (own is not null)
+            {
+                return new Resolved(own.Name, null, 0, own);
+            }
+
+            if (number != 4326 && KnownSystems.Find(number) is { } known)
+            {
+                return new Resolved(known.Name, known.IsShifted ? known.Operation : null, known.AccuracyMetres, Factory.CreateFromWkt(known.WithShift));
+            }
+        }
+
+        if (!system.Contains('[', StringComparison.Ordinal))
+        {
+            return new FieldError("system", $"“{Short(system)}” is not known here; {KnownSystems.All.Count()} systems are, by their EPSG number: WGS84 and its UTM zones, and the grids in wide use. Fit the drawing by two points.");
+        }
+
+        var (name, datum) = (NameIn(system), Wkt.DatumOf(system));
+        if (Wkt.HasShift(system))
+        {
+            return new Resolved(name, 0, null, Factory.CreateFromWkt(system));
+        }
+
+        if (datum is null)
+        {
+            return new FieldError("system", $"The coordinate system “{Short(name)}” cannot be used. Fit the drawing by two points.");
+        }
+
+        if (Wkt.PlainName(datum) is "wgs1984" or "wgs84" or "worldgeodeticsystem1984")
+        {
+            return new Resolved(name, null, 0, Factory.CreateFromWkt(system));
+        }
+
+        return KnownSystems.OfDatum(datum) is { } like
+            ? new Resolved(name, like.IsShifted ? like.Operation : null, like.AccuracyMetres, Factory.CreateFromWkt(Wkt.WithShift(system, like.Shift)))
+            : new FieldError("system", $"The file is in “{Short(name)}”, on a datum (“{Short(datum)}”) whose shift to WGS84 is not known here; laid as it is it could lie hundreds of metres off. Ask for it in WGS84, or fit it by two points.");
+    }
+
+    private static bool IsOfWgs84(int code) => code is 4326 or 3857 or (>= 32601 and <= 32660) or (>= 32701 and <= 32760);
+
+    /// <summary>The name that a definition gives itself.</summary>
+    private static string NameIn(string system) => system.Contains('"', StringComparison.Ordinal) ? system.Split('"', 3)[1].Replace('_', ' ') : system;
+
+    private sealed record Resolved(string Name, int? Shift, double? AccuracyMetres, CoordinateSystem System);
 
     private static GeoPosition Geo(double latitude, double longitude) => Math.Abs(latitude) <= 90 && Math.Abs(longitude) <= 360
         ? new GeoPosition(latitude, longitude)

@@ -46,7 +46,6 @@ internal static class DeskApi
 {
     private const int MostPoints = 5000;
     private const int MostLines = 100;
-    private const double FarthestMetres = 1e6;
 
     public static void MapDesk(this RouteGroupBuilder bench)
     {
@@ -137,7 +136,7 @@ internal static class DeskApi
     private static Task<IResult> LostChamberAsync(HttpContext http) => AnswerAsync<LostChamberRequest, LostChamberAnswer>(http, (body, checks) =>
     {
         var run = Line(body.Run, "run", checks);
-        var seenAt = checks.Number(body.SeenAtMetres, "seenAtMetres", 0, FarthestMetres);
+        var seenAt = checks.Number(body.SeenAtMetres, "seenAtMetres", 0, SiteRules.FarthestMetres);
         var lengths = (body.LengthsMetres ?? []).Take(MostPoints).Select((l, i) => checks.Number(l, $"lengthsMetres[{i}]", 0.01, 5000)).ToList();
         var doubt = checks.Optional(body.RunDoubtMetres, "runDoubtMetres", 0, 1000) ?? 1;
         return () =>
@@ -153,7 +152,7 @@ internal static class DeskApi
     {
         var boundary = Line(body.Boundary, "boundary", checks);
         var figures = (body.Figures ?? []).Take(MostPoints).Select((f, i) => new CoverOverOffset(
-            checks.Optional(f?.ChainageMetres, $"figures[{i}].chainageMetres", 0, FarthestMetres),
+            checks.Optional(f?.ChainageMetres, $"figures[{i}].chainageMetres", 0, SiteRules.FarthestMetres),
             checks.Number(f?.CoverMetres, $"figures[{i}].coverMetres", 0, 30),
             checks.Number(f?.OffsetMetres, $"figures[{i}].offsetMetres", -200, 200))).ToList();
         return () =>
@@ -168,7 +167,7 @@ internal static class DeskApi
     private static Task<IResult> SiteFitAsync(HttpContext http) => AnswerAsync<SiteFitRequest, SiteFitAnswer>(http, (body, checks) =>
     {
         var pairs = (body.Pairs ?? []).Take(MostPoints).Select((p, i) => new FitPair(
-            Place(p?.Drawing, $"pairs[{i}].drawing", 1e9, checks), Place(p?.Site, $"pairs[{i}].site", FarthestMetres, checks))).ToList();
+            Place(p?.Drawing, $"pairs[{i}].drawing", 1e9, checks), Place(p?.Site, $"pairs[{i}].site", SiteRules.FarthestMetres, checks))).ToList();
         return () =>
         {
             var fit = SiteFit.Of(pairs);
@@ -202,7 +201,7 @@ internal static class DeskApi
     private static Run? Line(List<List<double>?>? points, string field, Checks checks)
     {
         var read = Points(points ?? [], field, checks);
-        if (read.Distinct().Count() >= 2)
+        if (SiteRules.IsRun(read))
         {
             return new Run(read);
         }
@@ -219,7 +218,7 @@ internal static class DeskApi
         }
 
         var read = (lines ?? []).Take(MostLines).Select((l, i) => Points(l ?? [], $"{field}[{i}]", checks)).ToList();
-        foreach (var (line, i) in read.Select((l, i) => (l, i)).Where(l => l.l.Distinct().Count() < 2))
+        foreach (var (line, i) in read.Select((l, i) => (l, i)).Where(l => !SiteRules.IsRun(l.l)))
         {
             checks.Add($"{field}[{i}]", "It needs at least two different points, each [east, north].");
         }
@@ -234,7 +233,7 @@ internal static class DeskApi
             checks.Add(field, $"There are {points.Count} points; {MostPoints} is the most.");
         }
 
-        return [.. points.Take(MostPoints).Select((p, i) => Place(p, $"{field}[{i}]", FarthestMetres, checks))];
+        return [.. points.Take(MostPoints).Select((p, i) => Place(p, $"{field}[{i}]", SiteRules.FarthestMetres, checks))];
     }
 
     private static SitePoint Place(List<double>? pair, string field, double farthest, Checks checks)

@@ -1,5 +1,6 @@
 using System.Globalization;
 using GentleMole.Core;
+using GentleMole.Core.Site;
 using GentleMole.Store.Evidence;
 
 namespace GentleMole.Web.Api;
@@ -55,8 +56,8 @@ internal static class ReadingIntake
             id,
             Moment(body.TakenAt, path + ".takenAt", checks),
             Text(body.Utility, path + ".utility", checks),
-            checks.Number(body.EastMetres, path + ".eastMetres", -1e6, 1e6),
-            checks.Number(body.NorthMetres, path + ".northMetres", -1e6, 1e6),
+            checks.Number(body.EastMetres, path + ".eastMetres", -SiteRules.FarthestMetres, SiteRules.FarthestMetres),
+            checks.Number(body.NorthMetres, path + ".northMetres", -SiteRules.FarthestMetres, SiteRules.FarthestMetres),
             checks.Optional(body.Peak, path + ".peak", 0, 1e15),
             checks.Optional(body.Null, path + ".null", 0, 1e15),
             checks.Optional(body.DepthMetres, path + ".depthMetres", 0.001, 100),

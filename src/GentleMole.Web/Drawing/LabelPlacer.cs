@@ -28,12 +28,9 @@ internal sealed class LabelPlacer(double width, double height)
 
     public void Box(double x, double y, double w, double h, byte weight = 3)
     {
-        for (var yy = y; yy <= y + h; yy += Cell)
+        foreach (var (xx, yy) in Inside(x, y, w, h))
         {
-            for (var xx = x; xx <= x + w; xx += Cell)
-            {
-                Take(xx, yy, weight);
-            }
+            Take(xx, yy, weight);
         }
     }
 
@@ -41,12 +38,9 @@ internal sealed class LabelPlacer(double width, double height)
     public double Crowd(double x, double y, double w, double h)
     {
         double crowd = 0;
-        for (var yy = y; yy <= y + h; yy += Cell)
+        foreach (var (xx, yy) in Inside(x, y, w, h))
         {
-            for (var xx = x; xx <= x + w; xx += Cell)
-            {
-                crowd += At(xx, yy);
-            }
+            crowd += At(xx, yy);
         }
 
         return crowd;
@@ -91,6 +85,19 @@ internal sealed class LabelPlacer(double width, double height)
         }
 
         return cost + Crowd(x, y, w, LineHeight);
+    }
+
+    /// <summary>Points of the grid in a box, as far as the box lies in the drawing: what lies outside has no cells to take.</summary>
+    private IEnumerable<(double X, double Y)> Inside(double x, double y, double w, double h)
+    {
+        var (right, bottom) = (Math.Min(x + w, width), Math.Min(y + h, height));
+        for (var yy = Math.Max(y, y % Cell); yy <= bottom; yy += Cell)
+        {
+            for (var xx = Math.Max(x, x % Cell); xx <= right; xx += Cell)
+            {
+                yield return (xx, yy);
+            }
+        }
     }
 
     private int At(double x, double y) => IndexOf(x, y) is >= 0 and var i ? _taken[i] : 0;

@@ -10,8 +10,10 @@ namespace GentleMole.Web.Forms;
 /// <summary>Entries that hold several things: places, readings, numbers, one a line or between spaces.</summary>
 internal sealed partial class FormReader
 {
-    /// <summary>Places, one a line: east and north.</summary>
-    public List<SitePoint> Places(string name, int most)
+    /// <summary>Places, one a line: east and north. Points in one place, as of a finger that clicked twice, are one.</summary>
+    public List<SitePoint> Places(string name, int most) => SiteRules.Joined(TypedPlaces(name, most));
+
+    private List<SitePoint> TypedPlaces(string name, int most)
     {
         var places = new List<SitePoint>();
         var lines = Lines(name);
@@ -45,7 +47,7 @@ internal sealed partial class FormReader
     /// <summary>Several lists of places with an empty line between.</summary>
     public List<List<SitePoint>> Paths(string name, int most)
     {
-        var places = Places(name, most);
+        var places = TypedPlaces(name, most);
         var paths = new List<List<SitePoint>>();
         var at = 0;
         var inPath = false;
@@ -67,7 +69,7 @@ internal sealed partial class FormReader
             }
         }
 
-        return paths;
+        return [.. paths.Select(SiteRules.Joined)];
     }
 
     /// <summary>

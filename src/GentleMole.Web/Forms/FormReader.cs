@@ -19,9 +19,6 @@ internal sealed partial class FormReader(IFormCollection form, Person person)
 {
     private readonly List<FieldError> _errors = [];
 
-    /// <summary>Farthest place on a site, metres from its origin.</summary>
-    private const double FarthestMetres = 20_000;
-
     public bool IsGood => _errors.Count == 0;
 
     public IReadOnlyList<FieldError> Errors => _errors;
@@ -134,8 +131,8 @@ internal sealed partial class FormReader(IFormCollection form, Person person)
             return null;
         }
 
-        var e = Length(east, -FarthestMetres, FarthestMetres, required: true);
-        var n = Length(north, -FarthestMetres, FarthestMetres, required: true);
+        var e = Length(east, -SiteRules.FarthestMetres, SiteRules.FarthestMetres, required: true);
+        var n = Length(north, -SiteRules.FarthestMetres, SiteRules.FarthestMetres, required: true);
         return e is { } x && n is { } y ? new SitePoint(x, y) : null;
     }
 
@@ -151,7 +148,7 @@ internal sealed partial class FormReader(IFormCollection form, Person person)
     }
 
     private double? Read(string text, string name, int line) =>
-        Keep(LengthText.Parse(text, person.Units, name, -FarthestMetres, FarthestMetres), line);
+        Keep(LengthText.Parse(text, person.Units, name, -SiteRules.FarthestMetres, SiteRules.FarthestMetres), line);
 
     private T? Keep<T>(Result<T> result)
         where T : class

@@ -18,6 +18,9 @@ internal sealed class ImportView
 
     private readonly Func<SitePoint, SitePoint>? _toSite;
 
+    /// <summary>No coordinate of a drawing that is of this earth lies farther than this from a site.</summary>
+    private const double FarthestDrawnMetres = 1e7;
+
     private ImportView(Guid id, string fileName, OwnersDrawing drawing, ImportFrame frame, ImportChoice choice, Func<SitePoint, SitePoint>? toSite, SiteFit? fit, IReadOnlyList<FieldError> errors, Envelope? near)
     {
         Near = near;
@@ -45,12 +48,18 @@ internal sealed class ImportView
 
     public ImportChoice Choice { get; }
 
+    /// <summary>The coordinate system by which it is laid, with its datum shift; null when it is laid otherwise.</summary>
+    public LaidSystem? System { get; private init; }
+
     /// <summary>The fit by points, with what is left over at each.</summary>
     public SiteFit? Fit { get; }
 
     public IReadOnlyList<FieldError> Errors { get; }
 
     public IReadOnlyList<PreviewTrail> Trails { get; }
+
+    /// <summary>Parts of the drawing that are no line on any site: without length, or with a coordinate off the earth.</summary>
+    public int LeftOut { get; private set; }
 
     /// <summary>Nearest part of the drawing to the site's origin; tells a wrong coordinate system.</summary>
     public double? NearestMetres => _laid.Count == 0 ? null : _laid.Min(l => l.Points.Min(p => p.Length));
@@ -102,7 +111,7 @@ internal sealed class ImportView
                 var system = CoordinateSystems.ToSite(
                     frame == ImportFrame.File ? drawing.System : CoordinateSystems.NameOf(choice.Epsg), sheet.Job.Origin);
                 return system.IsGood
-                    ? new ImportView(id, fileName, drawing, frame, choice, system.Value, null, [], near)
+                    ? new ImportView(id, fileName, drawing, frame, choice, system.Value.Value, null, [], near) { System = system.Value }
                     : new ImportView(id, fileName, drawing, frame, choice, null, null,
                         [.. system.Errors.Select(e => e with { Field = frame == ImportFrame.File ? "frame" : "epsg" })], near);
         }
@@ -110,7 +119,7 @@ internal sealed class ImportView
 
     /// <summary>Lines of the layers chosen.</summary>
     public IEnumerable<(DrawnShape Shape, IReadOnlyList<SitePoint> Points)> Taken(ImportChoice choice) => _laid.Where(l =>
-        l.Shape.Kind is DrawnKind.Line or DrawnKind.Area && choice.Layers.ContainsKey(l.Shape.Layer) && l.Points.Distinct().Count() >= 2);
+        l.Shape.Kind is DrawnKind.Line or DrawnKind.Area && choice.Layers.ContainsKey(l.Shape.Layer) && SiteRules.IsRun(l.Points));
 
     public IEnumerable<RecordLine> Lines(int jobId, ImportChoice choice) => Taken(choice).Select(l => new RecordLine
     {
@@ -118,8 +127,8 @@ internal sealed class ImportView
         Kind = choice.Layers[l.Shape.Layer],
         Owner = choice.Owner,
         Material = choice.Material.Length > 0 ? choice.Material : l.Shape.Properties.GetValueOrDefault("material", ""),
-        Points = [.. l.Points],
-        DoubtMetres = Math.Max(choice.DoubtMetres, Fit?.ResidualsMetres.Max() ?? 0),
+        Points = SiteRules.Joined(l.Points),
+        DoubtMetres = Math.Max(choice.DoubtMetres, Math.Max(Fit?.ResidualsMetres.Max() ?? 0, System?.AccuracyMetres ?? 0)),
         Source = $"{FileName}, layer {l.Shape.Layer}"
             + (choice.Reference.Length > 0 ? $", {choice.Reference}" : "") + (choice.Dated is { } day ? $", dated {day:yyyy-MM-dd}" : ""),
     });
@@ -149,8 +158,11 @@ internal sealed class ImportView
     {
         try
         {
-            var laid = Drawing.Shapes.Select(s => (s, (IReadOnlyList<SitePoint>)[.. s.Points.Select(toSite)])).ToList();
-            var nearest = laid.Min(l => l.Item2.Min(p => p.Length));
+            var laid = Drawing.Shapes.Select(s => (s, (IReadOnlyList<SitePoint>)[.. s.Points.Select(toSite)]))
+                .Where(l => l.Item2.All(p => p.Length < FarthestDrawnMetres)).ToList();
+            LeftOut = Drawing.Shapes.Count - laid.Count
+                + laid.Count(l => l.s.Kind is DrawnKind.Line or DrawnKind.Area && SiteRules.Joined(l.Item2).Count < 2);
+            var nearest = laid.Count == 0 ? double.PositiveInfinity : laid.Min(l => l.Item2.Min(p => p.Length));
             var near = Near;
             if (Choice.NearOnly && near is not null)
             {
@@ -159,7 +171,7 @@ internal sealed class ImportView
 
             errors = double.IsFinite(nearest) && nearest <= FarMetres
                 ? before
-                : [.. before, new FieldError("frame", $"Laid like this, {FileName} is {nearest / 1000:0.#} km from the site. Choose another coordinate system, tie the site's origin, or fit it by two points.")];
+                : [.. before, new FieldError("frame", $"Laid like this, {FileName} is {(double.IsFinite(nearest) ? $"{nearest / 1000:0.#} km" : "nowhere near")} from the site. Choose another coordinate system, tie the site's origin, or fit it by two points.")];
             if (errors.Count == 0 && laid.Count == 0)
             {
                 errors = [new FieldError("frame", $"Laid like this, nothing of {FileName} lies within {NearMetres:0} m of the site; the nearest is {nearest:0} m from its origin. Check how it lies, or take over what lies farther too.")];

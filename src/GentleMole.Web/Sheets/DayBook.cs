@@ -43,8 +43,8 @@ internal static class DayBook
 
     /// <summary>How long a job takes, from what its sheet says.</summary>
     public static TimeEstimate Estimate(Job job, bool recordsReady) => SiteTime.Of(new SiteWork(
-        job.DigCorners.Count >= 3 ? DigArea.Area(job.DigCorners) : 0,
-        job.DigRoute.Count >= 2 ? new Run(job.DigRoute).Length : job.DigCorners.Count >= 3 ? DigArea.Axis(job.DigCorners).Length : 0,
+        SiteRules.IsArea(job.DigCorners) ? DigArea.Area(job.DigCorners) : 0,
+        SiteRules.IsRun(job.DigRoute) ? new Run(job.DigRoute).Length : SiteRules.IsArea(job.DigCorners) ? DigArea.Axis(job.DigCorners).Length : 0,
         job.Lines.Count,
         job.Lines.Count(l => Materials.IsWithoutMetal(l.Material)),
         job.Traffic,

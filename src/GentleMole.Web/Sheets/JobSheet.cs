@@ -90,6 +90,9 @@ internal sealed record JobSheet
     /// <summary>Cautions that apply to this site.</summary>
     public required IReadOnlyList<SiteCaution> Cautions { get; init; }
 
+    /// <summary>Parts that cannot be drawn and were left off, in words.</summary>
+    public IReadOnlyList<string> Undrawable { get; init; } = [];
+
     /// <summary>Number of the last log entry when the sheet was read.</summary>
     public required long LogHead { get; init; }
 

@@ -11,7 +11,7 @@ internal static class OutlineOrders
         sheet.Job.DigCorners,
         sheet.Job.DigRoute,
         sheet.Job.DigLaterals,
-        [.. sheet.Job.Features.Where(f => f.Kind is FeatureKind.Kerb or FeatureKind.Boundary && f.Points.Distinct().Count() >= 2).Select(f => new Run(f.Points))],
+        [.. sheet.Job.Features.Where(f => f.Kind is FeatureKind.Kerb or FeatureKind.Boundary && SiteRules.IsRun(f.Points)).Select(f => new Run(f.Points))],
         sheet.Job.OutlineStyle,
         sheet.Job.OutlineSpacingMetres,
         sheet.Job.PoorSight);

@@ -40,6 +40,7 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, FitCache fits)
         var head = await db.LogHeadAsync(cancellation);
         var readings = await db.Readings.AsNoTracking().Where(r => r.JobId == jobId)
             .OrderBy(r => r.TakenAt).ThenBy(r => r.Id).ToListAsync(cancellation);
+        var undrawable = Undrawable.TakeOff(job, readings);
         var firm = await db.Firms.AsNoTracking().SingleAsync(cancellation);
         var owners = await db.Owners.AsNoTracking().OrderBy(o => o.Name).ToListAsync(cancellation);
         var instruments = await db.Instruments.AsNoTracking().Include(i => i.Checks).OrderBy(i => i.Kind).ThenBy(i => i.Name).ToListAsync(cancellation);
@@ -61,6 +62,7 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, FitCache fits)
             GuideNotes = await db.GuideNotes.AsNoTracking().ToListAsync(cancellation),
             Guide = await db.Guide.AsNoTracking().ToListAsync(cancellation),
             LogHead = head,
+            Undrawable = undrawable,
             Clocks = clocks.Make(
                 job.ReceivedAt,
                 job.DigPlanned,

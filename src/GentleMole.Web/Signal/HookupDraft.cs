@@ -7,7 +7,6 @@ namespace GentleMole.Web.Signal;
 /// <summary>A hookup that is looked at, written so that it fits into an address and survives a reload.</summary>
 internal static class HookupDraft
 {
-    private const double FarthestMetres = 100_000;
 
     public static string Write(HookupTry t) => string.Join(';', new[]
     {
@@ -25,12 +24,12 @@ internal static class HookupDraft
 
         var numbers = parts[1..7].Select(Parse).ToArray();
         if (numbers[0] is not { } east || numbers[1] is not { } north || numbers[4] is not { } hertz || numbers[5] is not { } set
-            || hertz is < 1 or > 1e6 || set is < 0 or > 20_000 || Math.Abs(east) > FarthestMetres || Math.Abs(north) > FarthestMetres)
+            || hertz is < 1 or > 1e6 || set is < 0 or > 20_000 || Math.Abs(east) > SiteRules.FarthestMetres || Math.Abs(north) > SiteRules.FarthestMetres)
         {
             return null;
         }
 
-        SitePoint? stake = numbers[2] is { } e && numbers[3] is { } n && Math.Abs(e) < FarthestMetres && Math.Abs(n) < FarthestMetres ? new SitePoint(e, n) : null;
+        SitePoint? stake = numbers[2] is { } e && numbers[3] is { } n && Math.Abs(e) < SiteRules.FarthestMetres && Math.Abs(n) < SiteRules.FarthestMetres ? new SitePoint(e, n) : null;
         return method == HookupMethod.Direct && stake is null
             ? null
             : new HookupTry(line, line, method, new SitePoint(east, north), parts[7].Length > 200 ? parts[7][..200] : parts[7], stake, hertz, set);

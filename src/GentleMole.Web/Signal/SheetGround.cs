@@ -49,7 +49,7 @@ internal static class SheetGround
             sources.Add(new GroundSource($"drawn-{drawn.Id}", drawn.Name.Length > 0 ? drawn.Name : "suspected line", drawn.Kind, "", null, drawn.Points, null, drawn));
         }
 
-        return [.. sources.Where(s => s.Points.Distinct().Count() >= 2)];
+        return [.. sources.Where(s => SiteRules.IsRun(s.Points))];
     }
 
     public static SupposedGround Of(JobSheet sheet)
@@ -144,7 +144,7 @@ internal static class SheetGround
     private static IReadOnlyList<SitePoint> Near(JobSheet sheet, IReadOnlyList<SitePoint> points)
     {
         const double near = 200;
-        if (points.Distinct().Count() < 2)
+        if (!SiteRules.IsRun(points))
         {
             return points;
         }

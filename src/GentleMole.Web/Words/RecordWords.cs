@@ -1,4 +1,6 @@
 using GentleMole.Core.Records;
+using GentleMole.Exchange.Drawings;
+using GentleMole.Web.Setup;
 using GentleMole.Web.Sheets;
 
 namespace GentleMole.Web.Words;
@@ -14,6 +16,15 @@ internal static class RecordWords
         RecordState.Complete => "complete",
         RecordState.Nothing => "nothing here, the owner says",
         _ => "out of date",
+    };
+
+    /// <summary>By which system a drawing is laid, with what shift, and how well that fits.</summary>
+    public static string Laid(LaidSystem system, Person person) => system switch
+    {
+        { ShiftOperation: 0 } => $"Laid by {system.Name} with the datum shift that the file brings; it does not say how well that fits.",
+        { ShiftOperation: { } operation, AccuracyMetres: { } fits } => $"Laid by {system.Name} with datum shift EPSG {operation}, which fits to ±{person.Length(fits)}. The lines' doubt is at least that.",
+        { AccuracyMetres: { } near and > 0 } => $"Laid by {system.Name}, taken as WGS 84: the two differ by up to {person.Length(near)}. The lines' doubt is at least that.",
+        _ => $"Laid by {system.Name}; no datum shift is needed.",
     };
 
     public static string Shape(RecordState state) => state switch

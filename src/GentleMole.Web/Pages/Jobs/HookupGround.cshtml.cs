@@ -103,7 +103,7 @@ internal sealed class HookupGroundPage(MoleDb db, SheetLoader loader) : SheetPag
         var reader = Reader();
         var points = reader.Places("points", MostPoints);
         var (name, kind) = (reader.Text("name", 100), reader.Choice("kind", UtilityKind.Unknown));
-        if (reader.IsGood && points.Distinct().Count() < 2)
+        if (reader.IsGood && !SiteRules.IsRun(points))
         {
             reader.Refuse("points", "A line needs at least two different points. Click them on the plan, or type east and north on a line each.");
         }

@@ -113,7 +113,7 @@ internal sealed class NoticePage(MoleDb db, SheetLoader loader) : SheetPage(db, 
         var material = reader.Text("material", 200);
         var diameter = reader.Length("diameter", 0.001, 10);
         var expected = reader.Places("expected", MostPoints);
-        if (reader.IsGood && (expected.Count == 1 || (expected.Count > 1 && expected.Distinct().Count() < 2)))
+        if (reader.IsGood && expected.Count == 1)
         {
             reader.Refuse("expected", "A run needs at least two different points.");
         }
@@ -146,7 +146,7 @@ internal sealed class NoticePage(MoleDb db, SheetLoader loader) : SheetPage(db, 
         var name = reader.Text("label", 100);
         var points = reader.Places("outline", MostPoints);
         var needed = shape switch { FeatureShape.Outline => 3, FeatureShape.Line => 2, _ => 1 };
-        if (reader.IsGood && points.Distinct().Count() < needed)
+        if (reader.IsGood && points.Count < needed)
         {
             reader.Refuse("outline", $"This needs at least {needed} different point{(needed == 1 ? "" : "s")}.");
         }

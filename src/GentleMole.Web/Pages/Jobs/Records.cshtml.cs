@@ -55,7 +55,7 @@ internal sealed class RecordsPage(MoleDb db, SheetLoader loader, PlaceClock cloc
     public IEnumerable<SiteFeature> Chambers => Sheet.Job.Features.Where(f => f.Points.Count > 0
         && f.Kind is FeatureKind.Chamber or FeatureKind.Box or FeatureKind.Pit or FeatureKind.Valve or FeatureKind.Cabinet);
 
-    public IEnumerable<SiteFeature> Boundaries => Sheet.Job.Features.Where(f => f.Points.Distinct().Count() >= 2 && f.Shape != FeatureShape.Spot);
+    public IEnumerable<SiteFeature> Boundaries => Sheet.Job.Features.Where(f => SiteRules.IsRun(f.Points) && f.Shape != FeatureShape.Spot);
 
     public async Task<IActionResult> OnGetAsync()
     {
@@ -133,7 +133,7 @@ internal sealed class RecordsPage(MoleDb db, SheetLoader loader, PlaceClock cloc
         {
             (points, cover, doubt, source) = FromOffsets(reader, cover, doubt);
         }
-        else if (reader.IsGood && points.Distinct().Count() < 2)
+        else if (reader.IsGood && !SiteRules.IsRun(points))
         {
             reader.Refuse("points", "A record line needs at least two different points; click it on the plan, or measure it from a boundary.");
         }

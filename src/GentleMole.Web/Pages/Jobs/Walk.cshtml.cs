@@ -38,7 +38,7 @@ internal sealed class WalkPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
 
     public Clue ClueOf(SiteFeature feature) => Clue.Of(
         JobSheet.PlacedOf(feature),
-        [.. Sheet.Job.Features.Where(f => f.Kind is FeatureKind.Kerb or FeatureKind.Boundary && f.Points.Distinct().Count() >= 2).Select(f => new Run(f.Points))],
+        [.. Sheet.Job.Features.Where(f => f.Kind is FeatureKind.Kerb or FeatureKind.Boundary && SiteRules.IsRun(f.Points)).Select(f => new Run(f.Points))],
         [.. Sheet.Recorded.Select(r => (r.Kind, r.Run)).Concat(Sheet.Lines.Where(l => l.Expected is not null).Select(l => (l.Line.Kind, l.Expected!)))]);
 
     public IActionResult OnGet() => FeatureId is not null && Feature is null ? NotFound() : Page();
