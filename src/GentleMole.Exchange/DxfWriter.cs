@@ -61,8 +61,8 @@ public static class DxfWriter
         Pairs(writer, (1001, Application));
         foreach (var (name, value) in sheet.PropertiesOf(feature))
         {
-            // A string of extended data holds 255 characters and no line break.
-            var text = $"{name}={Convert.ToString(value, CultureInfo.InvariantCulture)}".ReplaceLineEndings(" ");
+            // A string of extended data holds 255 characters.
+            var text = $"{name}={Convert.ToString(value, CultureInfo.InvariantCulture)}";
             Pairs(writer, (1000, text.Length > 255 ? text[..255] : text));
         }
     }
@@ -70,18 +70,31 @@ public static class DxfWriter
     private static string LayerOf(ExportFeature feature)
     {
         var utility = feature.Properties.FirstOrDefault(p => p.Key == "utility").Value as string;
-        return string.IsNullOrEmpty(utility) ? feature.Kind.ToUpperInvariant() : $"{feature.Kind}_{utility}".ToUpperInvariant();
+        var name = string.IsNullOrEmpty(utility) ? feature.Kind : $"{feature.Kind}_{utility}";
+
+        // Names of layers are letters, digits and a few signs in this release; a device's own word may be anything.
+        return new([.. name.ToUpperInvariant().Take(31).Select(c => char.IsAsciiLetterOrDigit(c) || c is '-' or '_' or '$' ? c : '_')]);
     }
 
     private static void At(StreamWriter writer, SitePoint p) =>
         Pairs(writer, (10, p.East.ToString("0.0####", CultureInfo.InvariantCulture)), (20, p.North.ToString("0.0####", CultureInfo.InvariantCulture)), (30, "0.0"));
 
+    /// <summary>
+    /// The one place where anything is written. A pair is two lines, so a line break in a value would be read as a new pair:
+    /// whatever ends or controls a line becomes a space.
+    /// </summary>
     private static void Pairs(StreamWriter writer, params ReadOnlySpan<(int Code, string Value)> pairs)
     {
         foreach (var (code, value) in pairs)
         {
             writer.WriteLine(code.ToString(CultureInfo.InvariantCulture));
-            writer.WriteLine(value);
+            writer.WriteLine(string.Create(value.Length, value, (line, text) =>
+            {
+                for (var i = 0; i < line.Length; i++)
+                {
+                    line[i] = char.IsControl(text[i]) || text[i] is '\u2028' or '\u2029' ? ' ' : text[i];
+                }
+            }));
         }
     }
 }

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using System.Text.Json.Serialization;
 using NetTopologySuite.Features;
 using NetTopologySuite.IO.Converters;
 
@@ -9,8 +10,9 @@ public static class GeoJsonWriter
 {
     private static readonly JsonSerializerOptions Options = new()
     {
-        Converters = { new GeoJsonConverterFactory(OnEarth.Factory, true) },
+        Converters = { new GeoJsonConverterFactory(OnEarth.Factory, writeGeometryBBox: false) },
         WriteIndented = false,
+        DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
     };
 
     /// <summary>Writes the sheet as a FeatureCollection.</summary>

@@ -53,7 +53,7 @@ public static class GeoPackageWriter
             .Select(g => (Name: g.Key, Type: g.All(p => p.Value is double or int or long) ? "REAL" : "TEXT")).ToList();
         Run(connection, "CREATE TABLE features (fid INTEGER PRIMARY KEY AUTOINCREMENT NOT NULL, geom GEOMETRY"
             + string.Concat(columns.Select(c => $", {Quoted(c.Name)} {c.Type}")) + ")");
-        var (box, writer) = (new NetTopologySuite.Geometries.Envelope(), new GeoPackageGeoWriter());
+        var (box, writer) = (new NetTopologySuite.Geometries.Envelope(), new GeoPackageGeoWriter { HandleOrdinates = NetTopologySuite.Geometries.Ordinates.XY });
         using var transaction = connection.BeginTransaction();
         foreach (var feature in sheet.Features)
         {

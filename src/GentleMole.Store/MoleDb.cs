@@ -278,6 +278,7 @@ public sealed class MoleDb(DbContextOptions<MoleDb> options, ChangeContext chang
         builder.Entity<RecordRequest>().HasMany(r => r.Sheets).WithOne().HasForeignKey(s => s.RequestId);
         builder.Entity<RecordLine>(line =>
         {
+            line.Ignore(l => l.Cover);
             line.Property(l => l.Points).HasConversion(AsJson<SitePoint>(), Compared<SitePoint>());
             line.HasOne<RecordSheet>().WithMany().HasForeignKey(l => l.SheetId);
         });

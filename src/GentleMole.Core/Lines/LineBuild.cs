@@ -8,43 +8,42 @@ public static class LineBuild
 
     /// <summary>The conductor that carries a locating current; null where there is no metal.</summary>
     /// <param name="outsideMetres">Outside diameter where it is known.</param>
-    public static Conductor? Of(UtilityKind kind, string material, double? outsideMetres)
+    public static Conductor? Of(UtilityKind kind, Material material, double? outsideMetres)
     {
-        var words = material.ToUpperInvariant();
-        bool Has(params string[] any) => any.Any(a => words.Contains(a, StringComparison.Ordinal));
-        if (Has("TRACER"))
+        if (material.HasTracer)
         {
             return Tracer;
         }
 
-        if (Materials.IsWithoutMetal(material))
+        if (material.CarriesNothing)
         {
             return null;
         }
 
-        if (Has("IRON"))
+        bool Is(Substance substance) => material.Substances.Contains(substance);
+        if (Is(Substance.Iron))
         {
             return new Conductor(Metal.Iron, outsideMetres ?? 0.118, 0.008, Coating.Bare);
         }
 
-        if (Has("ARMOUR"))
+        if (Is(Substance.Armour))
         {
             return new Conductor(Metal.Steel, outsideMetres ?? 0.04, 0.0015, Coating.Polyethylene);
         }
 
-        if (Has("LEAD"))
+        if (Is(Substance.Lead))
         {
             return new Conductor(Metal.Lead, outsideMetres ?? 0.04, 0.003, Coating.PaperLead);
         }
 
-        if (Has("STEEL"))
+        if (Is(Substance.Steel))
         {
-            return new Conductor(Metal.Steel, outsideMetres ?? 0.06, 0.004, Has("BARE") ? Coating.Bare : Coating.Bitumen);
+            return new Conductor(Metal.Steel, outsideMetres ?? 0.06, 0.004, material.IsBare ? Coating.Bare : Is(Substance.Plastic) ? Coating.Polyethylene : Coating.Bitumen);
         }
 
-        if (Has("COPPER") && kind is UtilityKind.Water or UtilityKind.Gas)
+        if (Is(Substance.Copper) && kind is UtilityKind.Water or UtilityKind.Gas)
         {
-            return new Conductor(Metal.Copper, outsideMetres ?? 0.022, 0.001, Coating.Bare);
+            return new Conductor(Metal.Copper, outsideMetres ?? 0.022, 0.001, Is(Substance.Plastic) ? Coating.Polyethylene : Coating.Bare);
         }
 
         return kind switch

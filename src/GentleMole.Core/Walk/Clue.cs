@@ -114,13 +114,13 @@ public sealed record Clue(IReadOnlyList<UtilityKind> Utilities, IReadOnlyList<Co
 
     private static IReadOnlyList<UtilityKind> Likely(FeatureKind kind, string material)
     {
-        var word = material.ToUpperInvariant();
+        var made = Material.Of(material);
         return kind switch
         {
             FeatureKind.Hydrant => [UtilityKind.Water],
             FeatureKind.Valve => [UtilityKind.Water, UtilityKind.Gas],
             FeatureKind.Meter => [UtilityKind.Water, UtilityKind.Gas, UtilityKind.Electric],
-            FeatureKind.Riser when word.Contains("STEEL", StringComparison.Ordinal) || word.Contains("PE", StringComparison.Ordinal) => [UtilityKind.Gas, UtilityKind.Electric],
+            FeatureKind.Riser when made.IsPlastic || made.Substances.Contains(Substance.Steel) => [UtilityKind.Gas, UtilityKind.Electric],
             FeatureKind.Riser => [UtilityKind.Gas, UtilityKind.Electric, UtilityKind.Communications],
             FeatureKind.Cabinet => [UtilityKind.Communications, UtilityKind.Electric],
             FeatureKind.Pole => [UtilityKind.Communications, UtilityKind.Electric],
@@ -136,8 +136,7 @@ public sealed record Clue(IReadOnlyList<UtilityKind> Utilities, IReadOnlyList<Co
     private static IReadOnlyList<Connection> Ways(FeatureKind kind, string material, IReadOnlyList<UtilityKind> utilities)
     {
         var electric = utilities.Count > 0 && utilities[0] == UtilityKind.Electric;
-        var plastic = material.Contains("PE", StringComparison.OrdinalIgnoreCase) || material.Contains("PVC", StringComparison.OrdinalIgnoreCase)
-            || material.Contains("plastic", StringComparison.OrdinalIgnoreCase);
+        var plastic = Material.Of(material).IsPlastic;
         return kind switch
         {
             // Never a direct connection to what is live or may be.

@@ -89,6 +89,9 @@ public sealed class RecordLine : IJobPart
     /// <summary>Cover as the sheet says it, to the top.</summary>
     public double? CoverMetres { get; set; }
 
+    /// <summary>Cover by the plan: not a depth.</summary>
+    public Cover? Cover => CoverMetres is { } metres ? new Cover(metres) : null;
+
     /// <summary>Half-width of the band in which the line is expected, 95 %.</summary>
     public double DoubtMetres { get; set; } = 1;
 

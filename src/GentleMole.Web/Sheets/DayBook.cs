@@ -46,7 +46,7 @@ internal static class DayBook
         SiteRules.IsArea(job.DigCorners) ? DigArea.Area(job.DigCorners) : 0,
         SiteRules.IsRun(job.DigRoute) ? new Run(job.DigRoute).Length : SiteRules.IsArea(job.DigCorners) ? DigArea.Axis(job.DigCorners).Length : 0,
         job.Lines.Count,
-        job.Lines.Count(l => Materials.IsWithoutMetal(l.Material)),
+        job.Lines.Count(l => Material.Of(l.Material).CarriesNothing),
         job.Traffic,
         job.Ground,
         recordsReady));

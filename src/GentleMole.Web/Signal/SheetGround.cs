@@ -41,7 +41,9 @@ internal static class SheetGround
             .SelectMany(l => l.Records.Where(r => JoinedRun.Follows(new Run(r.Points), l.SupposedRun!))).Select(r => r.Id).ToHashSet();
         foreach (var record in sheet.Job.Records.Where(r => r.Points.Count >= 2 && !told.Contains(r.Id)))
         {
-            sources.Add(new GroundSource($"record-{record.Id}", record.Owner, record.Kind, record.Material, null, Near(sheet, record.Points), record.CoverMetres, ModelOf($"record-{record.Id}")));
+            sources.Add(new GroundSource(
+                $"record-{record.Id}", record.Owner, record.Kind, record.Material, null, Near(sheet, record.Points),
+                record.Cover?.ToCentre(OutsideOf(record.Kind, record.Material, null)), ModelOf($"record-{record.Id}")));
         }
 
         foreach (var drawn in sheet.Job.LineModels.Where(m => m.Of.Length == 0 && m.Points.Count >= 2))
@@ -110,7 +112,7 @@ internal static class SheetGround
     private static SupposedLine Supposed(JobSheet sheet, GroundSource source)
     {
         var model = source.Model;
-        var guess = LineBuild.Of(source.Kind, source.Material, source.OutsideMetres);
+        var guess = LineBuild.Of(source.Kind, Material.Of(source.Material), source.OutsideMetres);
         var conductor = model is { NoMetal: true } ? null
             : model?.Metal is { } metal
                 ? new Conductor(metal, model.OutsideMetres ?? guess?.OutsideMetres ?? 0.02, model.WallMetres, Coating.Of(model.Coating ?? CoatingKind.Bare))
@@ -138,7 +140,10 @@ internal static class SheetGround
 
     /// <summary>As measured and accepted, else by the plan's cover.</summary>
     private static double? DepthOf(SheetLine line) => line.Traced.MiddleDepthMetres
-        ?? line.Records.Select(r => r.CoverMetres).FirstOrDefault(c => c is not null) + (line.Line.OutsideDiameterMetres / 2 ?? 0);
+        ?? line.Records.Select(r => r.Cover).FirstOrDefault(c => c is not null)?.ToCentre(OutsideOf(line.Line.Kind, line.Line.Material, line.Line.OutsideDiameterMetres));
+
+    /// <summary>Outside diameter as it is known, else as the usual one of what it is made of.</summary>
+    private static double OutsideOf(UtilityKind kind, string material, double? known) => known ?? LineBuild.Of(kind, Material.Of(material), null)?.OutsideMetres ?? 0;
 
     /// <summary>Owners' lines may be miles long; what lies far from the site does not matter here.</summary>
     private static IReadOnlyList<SitePoint> Near(JobSheet sheet, IReadOnlyList<SitePoint> points)

@@ -14,7 +14,7 @@ public class PlannerTests
     internal static readonly ReceiverProfile Hearer = new("test", [50, 512, 8000, 33_000, 83_000], 0.4, 0.05, 0.01, 400);
 
     internal static SupposedLine Line(string id, UtilityKind kind, string material, SupposedEnd start, SupposedEnd end, params SitePoint[] points) =>
-        new(id, id, kind, points, LineBuild.UsualDepth(kind), LineBuild.Of(kind, material, null), start, end);
+        new(id, id, kind, points, LineBuild.UsualDepth(kind), LineBuild.Of(kind, Material.Of(material), null), start, end);
 
     internal static readonly SupposedEnd Earthed = new(EndSupposed.Earthed);
     internal static readonly SupposedEnd Open = new(EndSupposed.Open);

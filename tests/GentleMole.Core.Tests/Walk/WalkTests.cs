@@ -102,5 +102,5 @@ public class WalkTests
     [InlineData("copper", false)]
     [InlineData("", false)]
     public void A_material_tells_whether_a_signal_can_be_put_on(string material, bool without) =>
-        Assert.Equal(without, Materials.IsWithoutMetal(material));
+        Assert.Equal(without, Material.Of(material).CarriesNothing);
 }

@@ -18,8 +18,8 @@ public class SignalDrawingTests
         SoilGround.Of(SoilKind.Loam),
         [
             new SupposedLine("g", "Tamsin Gas", UtilityKind.Gas, [new(0, 0), new(0, 60)], 0.8, LineBuild.Tracer, new SupposedEnd(EndSupposed.Open), new SupposedEnd(EndSupposed.Open)),
-            new SupposedLine("e", "Norrick Grid", UtilityKind.Electric, [new(2, -10), new(2, 70)], 0.6, LineBuild.Of(UtilityKind.Electric, "armoured", null), new SupposedEnd(EndSupposed.Earthed), new SupposedEnd(EndSupposed.Earthed)),
-            new SupposedLine("w", "Pellow Water", UtilityKind.Water, [new(-40, 30), new(40, 30)], 1.2, LineBuild.Of(UtilityKind.Water, "ductile iron", null), SupposedEnd.GoesOn, SupposedEnd.GoesOn),
+            new SupposedLine("e", "Norrick Grid", UtilityKind.Electric, [new(2, -10), new(2, 70)], 0.6, LineBuild.Of(UtilityKind.Electric, Material.Of("armoured"), null), new SupposedEnd(EndSupposed.Earthed), new SupposedEnd(EndSupposed.Earthed)),
+            new SupposedLine("w", "Pellow Water", UtilityKind.Water, [new(-40, 30), new(40, 30)], 1.2, LineBuild.Of(UtilityKind.Water, Material.Of("ductile iron"), null), SupposedEnd.GoesOn, SupposedEnd.GoesOn),
         ],
         [new SupposedBond("g", 60, "e", 70, 0.5)], []);
 
