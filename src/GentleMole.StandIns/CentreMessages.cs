@@ -37,4 +37,7 @@ public enum CentreMood
 
     /// <summary>Stores what it is sent, and the confirmation is lost on the way.</summary>
     LosesConfirmations,
+
+    /// <summary>Sends an empty and a crooked notice among the others.</summary>
+    SendsNonsense,
 }

@@ -84,8 +84,14 @@ public sealed class NoticeCentre : IAsyncDisposable
 
             await next(http).ConfigureAwait(false);
         });
-        _app.MapGet("/notices", (long after) => Enumerable.Range(1, (int)_state.Notices).Where(n => n > after)
-            .Select(n => MadeUpNotices.Make(n, _state.Began, _clock.GetUtcNow())));
+        _app.MapGet("/notices", (long after) =>
+        {
+            var notices = Enumerable.Range(1, (int)_state.Notices).Where(n => n > after)
+                .Select(n => MadeUpNotices.Make(n, _state.Began, _clock.GetUtcNow()));
+            return Mood == CentreMood.SendsNonsense
+                ? notices.SelectMany(n => new CentreNotice?[] { n with { Name = "", Latitude = 400, Area = [[0, 0], [1e300, 4]] }, null })
+                : notices;
+        });
         _app.MapPost("/answers", (CentreReply reply) =>
         {
             Take(reply);

@@ -119,6 +119,10 @@ public sealed class MoleDb(DbContextOptions<MoleDb> options, ChangeContext chang
         return new Snapshot(this, transaction);
     }
 
+    /// <summary>True when what is being sent was stored before, under the same id.</summary>
+    public async Task<bool> IsStoredAsync(CancellationToken cancellation = default) =>
+        change.Once is { } once && await Once.AsNoTracking().AnyAsync(o => o.Id == once, cancellation).ConfigureAwait(false);
+
     /// <summary>Number of the last log entry.</summary>
     public async Task<long> LogHeadAsync(CancellationToken cancellation = default) =>
         await Log.MaxAsync(e => (long?)e.Id, cancellation).ConfigureAwait(false) ?? 0;

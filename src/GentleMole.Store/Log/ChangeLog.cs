@@ -18,7 +18,6 @@ internal static class ChangeLog
         [typeof(LogEntry)] = "the log itself",
         [typeof(SentOnce)] = "ids of forms, forgotten after a quarter",
         [typeof(CentreAnswer)] = "the way of an answer that is logged with its line",
-        [typeof(PutAside)] = "what somebody else sent and nobody took over",
         [typeof(ReceiverWalk)] = "logged with the batch that begins it",
         [typeof(SampleBlock)] = "logged by its hash, one entry a batch",
         [typeof(LooseSample)] = "an index of the blocks",
@@ -33,6 +32,7 @@ internal static class ChangeLog
         ["MoleUser." + nameof(MoleUser.NormalizedUserName)] = "follows the name",
         ["MoleUser." + nameof(MoleUser.NormalizedEmail)] = "follows the address",
         ["TokenRow." + nameof(TokenRow.LastUsedAt)] = "changes with every use",
+        ["PutAside." + nameof(PutAside.Content)] = "kept as it came with the notice put aside",
         ["SoughtLine." + nameof(SoughtLine.DotsNumbered)] = "counts dots, which are logged",
         ["Firm." + nameof(Firm.CentreCursor)] = "moves with every notice taken",
     };

@@ -1,3 +1,4 @@
+using GentleMole.Core.Notices;
 using GentleMole.Exchange;
 using GentleMole.Store;
 using GentleMole.Store.Evidence;
@@ -43,47 +44,29 @@ internal static class JobsApi
             return refusal!;
         }
 
-        var checks = new Checks();
-        var name = body.Name?.Trim() ?? "";
-        if (name.Length is 0 or > 200)
+        static string Text(string? text) => text?.Trim() ?? "";
+        var called = new CalledNotice(
+            body.Name?.Trim(), Text(body.Where), Text(body.Digger), Text(body.Contact), Text(body.Purpose), "", body.DigDepthMetres,
+            body.OriginLatitudeDegrees, body.OriginLongitudeDegrees, [], []);
+        if (called.Check() is { Count: > 0 } wrong)
         {
-            checks.Add("name", body.Name is null ? "It is missing; it must be text of 1 to 200 characters." : $"It has {name.Length} characters; it must have 1 to 200.");
-        }
-
-        string Text(string? text, string field)
-        {
-            if (text is { Length: > 2000 })
-            {
-                checks.Add(field, $"It has {text.Length} characters; 2000 is the most.");
-            }
-
-            return text?.Trim() ?? "";
+            return ApiProblem.BadInput(wrong);
         }
 
         var firm = await db.Firms.AsNoTracking().SingleAsync(http.RequestAborted);
         var job = new Job
         {
-            Name = name,
-            Where = Text(body.Where, "where"),
-            Digger = Text(body.Digger, "digger"),
-            Contact = Text(body.Contact, "contact"),
-            Purpose = Text(body.Purpose, "purpose"),
-            DigDepthMetres = checks.Optional(body.DigDepthMetres, "digDepthMetres", 0.01, 100),
-            OriginLatitude = checks.Optional(body.OriginLatitudeDegrees, "originLatitudeDegrees", -89, 89) ?? firm.HomeLatitude,
-            OriginLongitude = checks.Optional(body.OriginLongitudeDegrees, "originLongitudeDegrees", -180, 180) ?? firm.HomeLongitude,
-            OriginProvisional = body.OriginLatitudeDegrees is null || body.OriginLongitudeDegrees is null,
+            Name = called.Name!,
+            Where = called.Where,
+            Digger = called.Digger,
+            Contact = called.Contact,
+            Purpose = called.Purpose,
+            DigDepthMetres = called.DigDepthMetres,
+            OriginLatitude = called.LatitudeDegrees ?? firm.HomeLatitude,
+            OriginLongitude = called.LongitudeDegrees ?? firm.HomeLongitude,
+            OriginProvisional = called.LatitudeDegrees is null,
             CreatedAt = clock.GetUtcNow().UtcDateTime,
         };
-        if (body.OriginLatitudeDegrees is null != body.OriginLongitudeDegrees is null)
-        {
-            checks.Add("originLatitudeDegrees", "Latitude and longitude of the origin go together; send both or neither.");
-        }
-
-        if (checks.Errors.Count > 0)
-        {
-            return ApiProblem.BadInput(checks.Errors);
-        }
-
         db.Jobs.Add(job);
         await db.SaveChangesAsync(http.RequestAborted);
         return Results.Created($"{ApiSetup.Base}/jobs/{job.Id}", new NewJobAnswer(job.Id));

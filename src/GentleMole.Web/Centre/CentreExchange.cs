@@ -1,6 +1,5 @@
 using System.Net.Http.Json;
-using GentleMole.Core.Lines;
-using GentleMole.Core.Site;
+using System.Text.Json;
 using GentleMole.StandIns;
 using GentleMole.Store;
 using GentleMole.Store.Model;
@@ -18,24 +17,45 @@ internal sealed class CentreExchange(MoleDb db, PlaceClock clock, HttpClient htt
 {
     private const int LongestWaitSeconds = 300;
 
-    /// <summary>Takes new notices; gives how many came.</summary>
+    /// <summary>Takes new notices; gives how many became jobs. What cannot be taken is put aside, and what follows goes on.</summary>
+    /// <exception cref="JsonException">The answer is no list of notices.</exception>
     public async Task<int> TakeAsync(CancellationToken cancellation)
     {
         db.Change.Who = "notice centre";
         var firm = await db.Firms.SingleAsync(cancellation);
-        var notices = await http.GetFromJsonAsync<List<CentreNotice>>($"notices?after={firm.CentreCursor}", cancellation) ?? [];
-        foreach (var notice in notices.OrderBy(n => n.Sequence))
+        var answer = await http.GetStringAsync($"notices?after={firm.CentreCursor}", cancellation);
+        var taken = 0;
+        foreach (var received in CentreInbox.Read(answer, firm.CentreCursor, firm.TimeZone, clock.UtcNow))
         {
-            if (!await db.Jobs.AnyAsync(j => j.NoticeNumber == notice.Number, cancellation))
+            if (received.Sequence <= firm.CentreCursor)
             {
-                db.Jobs.Add(JobOf(notice, firm.TimeZone));
+                continue;
             }
 
-            firm.CentreCursor = notice.Sequence;
+            if (received.Job is null)
+            {
+                await PutAsideAsync(received, cancellation);
+            }
+            else if (!await db.Jobs.AnyAsync(j => j.NoticeNumber == received.Number, cancellation))
+            {
+                db.Jobs.Add(received.Job);
+                taken++;
+            }
+
+            firm.CentreCursor = received.Sequence ?? firm.CentreCursor;
             await db.SaveChangesAsync(cancellation);
         }
 
-        return notices.Count;
+        return taken;
+    }
+
+    /// <summary>Once, however often it is sent again: without a number in the list it comes with every answer.</summary>
+    private async Task PutAsideAsync(ReceivedNotice received, CancellationToken cancellation)
+    {
+        if (!await db.PutAside.AnyAsync(p => p.Content == received.Content, cancellation))
+        {
+            db.PutAside.Add(new PutAside { CameAt = clock.UtcNow, Number = received.Number, Content = received.Content, Trouble = received.Trouble });
+        }
     }
 
     /// <summary>Sends answers that are due, in the order in which they were given; gives how many the centre confirmed.</summary>
@@ -75,28 +95,6 @@ internal sealed class CentreExchange(MoleDb db, PlaceClock clock, HttpClient htt
 
     /// <summary>What went wrong, for a person.</summary>
     public static string TroubleOf(Exception error) =>
-        error is HttpRequestException { StatusCode: { } status } ? $"it answered {(int)status}" : "it cannot be reached";
-
-    private Job JobOf(CentreNotice notice, string zone)
-    {
-        var job = new Job
-        {
-            Name = notice.Name,
-            NoticeNumber = notice.Number,
-            Where = notice.Where,
-            Digger = notice.Digger,
-            Contact = notice.Contact,
-            Purpose = notice.Purpose,
-            Means = notice.Means,
-            DigDepthMetres = notice.DigDepthMetres,
-            ReceivedAt = PlaceClock.Local(notice.ReceivedAt.UtcDateTime, zone).ToDateTimeUnspecified(),
-            DigPlanned = notice.DigPlanned,
-            DigCorners = [.. notice.Area.Select(p => new SitePoint(p[0], p[1]))],
-            OriginLatitude = notice.Latitude,
-            OriginLongitude = notice.Longitude,
-            CreatedAt = clock.UtcNow,
-        };
-        job.Lines.AddRange(notice.Utilities.Select(u => new SoughtLine { Kind = Utilities.FromWord(u.Kind), Owner = u.Owner }));
-        return job;
-    }
+        error is JsonException ? "it answered something that cannot be read"
+        : error is HttpRequestException { StatusCode: { } status } ? $"it answered {(int)status}" : "it cannot be reached";
 }

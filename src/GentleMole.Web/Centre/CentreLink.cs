@@ -1,9 +1,9 @@
 using System.Text.Json;
 using GentleMole.StandIns;
 using GentleMole.Store;
+using GentleMole.Store.Writing;
 using GentleMole.Web.Setup;
 using GentleMole.Web.Sheets;
-using Microsoft.Data.Sqlite;
 
 namespace GentleMole.Web.Centre;
 
@@ -14,6 +14,7 @@ internal sealed partial class CentreLink(MoleOptions options, IServiceScopeFacto
 {
     public const string Simulated = "simulated";
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(3);
+    private const int MostAnswered = 10_000_000;
     private readonly SemaphoreSlim _wake = new(0, 1);
     private Uri? _address;
 
@@ -43,7 +44,7 @@ internal sealed partial class CentreLink(MoleOptions options, IServiceScopeFacto
         try
         {
             await using var scope = scopes.CreateAsyncScope();
-            using var http = new HttpClient { BaseAddress = _address, Timeout = TimeSpan.FromSeconds(10) };
+            using var http = new HttpClient { BaseAddress = _address, Timeout = TimeSpan.FromSeconds(10), MaxResponseContentBufferSize = MostAnswered };
             var exchange = new CentreExchange(
                 scope.ServiceProvider.GetRequiredService<MoleDb>(), scope.ServiceProvider.GetRequiredService<PlaceClock>(), http);
             try
@@ -58,10 +59,12 @@ internal sealed partial class CentreLink(MoleOptions options, IServiceScopeFacto
 
             await exchange.SendAsync(cancellation);
         }
-        catch (Exception error) when (error is SqliteException or Microsoft.EntityFrameworkCore.DbUpdateException)
+        catch (Exception error) when (!cancellation.IsCancellationRequested)
         {
-            // Nothing was confirmed to the centre; the next turn asks for the same again.
-            NotStored(error);
+            // Whatever it is, it must not end the application, nor the talk: nothing was confirmed to the centre, and the
+            // next turn asks for the same again.
+            Trouble = StoreTrouble.Of(error) is { } trouble ? trouble.Sentence : "something went wrong on our side; the server's log says what";
+            NotDone(error);
         }
     }
 
@@ -80,8 +83,8 @@ internal sealed partial class CentreLink(MoleOptions options, IServiceScopeFacto
         base.Dispose();
     }
 
-    [LoggerMessage(Level = LogLevel.Warning, Message = "A turn with the notice centre was not stored.")]
-    private partial void NotStored(Exception error);
+    [LoggerMessage(Level = LogLevel.Error, Message = "A turn with the notice centre came to nothing.")]
+    private partial void NotDone(Exception error);
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {

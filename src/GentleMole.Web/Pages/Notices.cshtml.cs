@@ -1,6 +1,7 @@
 using GentleMole.Core.Notices;
 using GentleMole.StandIns;
 using GentleMole.Store;
+using GentleMole.Store.Model;
 using GentleMole.Web.Centre;
 using GentleMole.Web.Sheets;
 using GentleMole.Web.Words;
@@ -30,6 +31,11 @@ internal sealed class NoticesPage(MoleDb db, JobList jobs, CentreLink centre) : 
     public int From { get; set; }
 
     public Board Board { get; private set; } = null!;
+
+    private const int MostAside = 10;
+
+    /// <summary>Notices that came and could not be taken, the oldest first.</summary>
+    public IReadOnlyList<PutAside> Aside { get; private set; } = [];
 
     public CentreLink Centre => centre;
 
@@ -82,6 +88,20 @@ internal sealed class NoticesPage(MoleDb db, JobList jobs, CentreLink centre) : 
         return RedirectToPage();
     }
 
+    /// <summary>Somebody has seen to a notice that could not be taken.</summary>
+    public async Task<IActionResult> OnPostSettleAsync(int aside)
+    {
+        var settled = await Db.PutAside.SingleOrDefaultAsync(p => p.Id == aside && p.SettledAt == null, HttpContext.RequestAborted);
+        if (settled is null)
+        {
+            return NotFound();
+        }
+
+        (settled.SettledAt, settled.SettledBy) = (Db.Change.UtcNow, Visitor.Name);
+        await SaveAsync();
+        return RedirectToPage();
+    }
+
     protected override async Task LoadAsync(CancellationToken cancellation)
     {
         Board = await jobs.BoardAsync(cancellation);
@@ -98,6 +118,7 @@ internal sealed class NoticesPage(MoleDb db, JobList jobs, CentreLink centre) : 
         Found = shown.Count;
         From = Math.Clamp(From, 0, Math.Max(0, Found - 1));
         Rows = [.. shown.Skip(From).Take(PageSize)];
+        Aside = await Db.PutAside.AsNoTracking().Where(p => p.SettledAt == null).OrderBy(p => p.Id).Take(MostAside).ToListAsync(cancellation);
         if (centre.IsOn)
         {
             var waiting = await Db.CentreAnswers.AsNoTracking().Where(a => a.SentAt == null).OrderBy(a => a.MadeAt).Select(a => a.Trouble).ToListAsync(cancellation);

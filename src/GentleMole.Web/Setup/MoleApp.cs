@@ -24,6 +24,8 @@ internal static class MoleApp
         options.Centre ??= options.Demo ? CentreLink.Simulated : null;
         builder.Services.AddSingleton(options);
         builder.Services.AddSingleton<CentreLink>();
+        // A task in the background that fails is logged and looked into; the people at work go on.
+        builder.Services.Configure<HostOptions>(host => host.BackgroundServiceExceptionBehavior = BackgroundServiceExceptionBehavior.Ignore);
         builder.Services.AddHostedService(services => services.GetRequiredService<CentreLink>());
         builder.Services.AddSingleton(StandingClock.Of(options.Now));
         builder.Services.AddMoleStore(options.Data);

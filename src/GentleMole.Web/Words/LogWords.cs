@@ -34,6 +34,8 @@ internal static partial class LogWords
         ["OwnerRow"] = "an owner",
         ["MoleUser"] = "a person",
         ["TokenRow"] = "a token",
+        ["SampleBlock"] = "readings of an instrument",
+        ["PutAside"] = "a notice put aside",
     };
 
     [GeneratedRegex("(?<=[a-z])(?=[A-Z])")]
@@ -62,9 +64,29 @@ internal static partial class LogWords
     public static IReadOnlyList<Difference> Differences(LogEntry entry)
     {
         var (before, after) = (Values(entry.Before), Values(entry.After));
+        if (entry.Subject.StartsWith("SampleBlock:", StringComparison.Ordinal))
+        {
+            return Batch(entry);
+        }
+
         return [.. before.Keys.Union(after.Keys)
             .Where(name => name is not ("Id" or "JobId"))
             .Select(name => new Difference(Name(name), before.GetValueOrDefault(name, ""), after.GetValueOrDefault(name, "")))];
+    }
+
+    /// <summary>How many came, which dots were made of them, and the seal of the evidence.</summary>
+    private static IReadOnlyList<Difference> Batch(LogEntry entry)
+    {
+        using var document = JsonDocument.Parse(entry.After);
+        var root = document.RootElement;
+        var dots = root.GetProperty("Dots").EnumerateArray().Select(d => $"{d.GetProperty("From")}–{d.GetProperty("To")}").ToList();
+        var seals = root.GetProperty("Blocks").EnumerateArray().Select(b => b.GetProperty("Sha256").GetString()![..16] + "…");
+        return
+        [
+            new Difference("readings", "", root.GetProperty("Samples").ToString()),
+            new Difference("dots to decide", "", dots.Count > 0 ? string.Join(", ", dots) : "none: what they name is not on the notice"),
+            new Difference("seal of the evidence", "", string.Join(", ", seals)),
+        ];
     }
 
     private static string Name(string property) => Humps().Replace(property, " ").ToLowerInvariant();

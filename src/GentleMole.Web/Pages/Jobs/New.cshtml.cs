@@ -1,3 +1,4 @@
+using GentleMole.Core.Notices;
 using System.Globalization;
 using GentleMole.Core;
 using GentleMole.Store;
@@ -36,10 +37,10 @@ internal sealed class NewJobPage(MoleDb db, PlaceClock clock) : PageModel
         var firm = await db.Firms.AsNoTracking().SingleAsync(HttpContext.RequestAborted);
         var job = new Job
         {
-            Name = reader.Text("name", 200, required: true),
-            Where = reader.Text("where", 300),
-            Digger = reader.Text("digger", 200),
-            Contact = reader.Text("contact", 200),
+            Name = reader.Text("name", CalledNotice.MostName, required: true),
+            Where = reader.Text("where", CalledNotice.MostWhere),
+            Digger = reader.Text("digger", CalledNotice.MostText),
+            Contact = reader.Text("contact", CalledNotice.MostText),
             ReceivedAt = reader.Moment("received"),
             DigPlanned = reader.Day("planned"),
             OriginLatitude = firm.HomeLatitude,

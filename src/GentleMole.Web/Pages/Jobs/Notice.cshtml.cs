@@ -30,13 +30,13 @@ internal sealed class NoticePage(MoleDb db, SheetLoader loader) : SheetPage(db, 
     {
         var reader = Reader();
         var job = await TrackedJobAsync();
-        job.Name = reader.Text("name", 200, required: true);
-        job.Where = reader.Text("where", 300);
-        job.Digger = reader.Text("digger", 200);
-        job.Contact = reader.Text("contact", 200);
-        job.Purpose = reader.Text("purpose", 500);
-        job.Means = reader.Text("means", 200);
-        job.DigDepthMetres = reader.Length("digDepth", 0.05, 60);
+        job.Name = reader.Text("name", CalledNotice.MostName, required: true);
+        job.Where = reader.Text("where", CalledNotice.MostWhere);
+        job.Digger = reader.Text("digger", CalledNotice.MostText);
+        job.Contact = reader.Text("contact", CalledNotice.MostText);
+        job.Purpose = reader.Text("purpose", CalledNotice.MostPurpose);
+        job.Means = reader.Text("means", CalledNotice.MostText);
+        job.DigDepthMetres = reader.Length("digDepth", CalledNotice.LeastDepthMetres, CalledNotice.MostDepthMetres);
         job.ReceivedAt = reader.Moment("received");
         job.DigPlanned = reader.Day("planned");
         job.Traffic = reader.Choice("traffic", SiteTraffic.None);

@@ -177,8 +177,7 @@ internal abstract class SheetPage(MoleDb db, SheetLoader loader) : PageModel
             : null;
     }
 
-    private async Task<bool> IsStoredAsync() =>
-        db.Change.Once is { } once && await db.Once.AsNoTracking().AnyAsync(o => o.Id == once, HttpContext.RequestAborted);
+    private Task<bool> IsStoredAsync() => db.IsStoredAsync(HttpContext.RequestAborted);
 
     private async Task<IActionResult> ToldAsync(ChangedMeanwhileException clash)
     {

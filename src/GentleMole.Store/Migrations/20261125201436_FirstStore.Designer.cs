@@ -11,7 +11,7 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace GentleMole.Store.Migrations
 {
     [DbContext(typeof(MoleDb))]
-    [Migration("20261125193200_FirstStore")]
+    [Migration("20261125201436_FirstStore")]
     partial class FirstStore
     {
         /// <inheritdoc />

@@ -1,0 +1,122 @@
+using System.Text.Json;
+using GentleMole.Core.Lines;
+using GentleMole.Core.Notices;
+using GentleMole.Core.Site;
+using GentleMole.StandIns;
+using GentleMole.Store.Model;
+using GentleMole.Web.Sheets;
+
+namespace GentleMole.Web.Centre;
+
+/// <summary>What came from the notice centre at one place of its list.</summary>
+/// <param name="Sequence">Its number in the list; null when it could not be read.</param>
+/// <param name="Job">The job that it opens; null when it cannot be taken.</param>
+/// <param name="Trouble">What is wrong with it, in words; empty when it can be taken.</param>
+internal sealed record ReceivedNotice(long? Sequence, string Number, Job? Job, string Content, string Trouble);
+
+/// <summary>
+/// Reads what a notice centre sends, one notice at a time, by the rules that hold for a notice typed by hand. What does not
+/// hold to them is told apart and does not stand in the way of what follows.
+/// </summary>
+internal static class CentreInbox
+{
+    /// <summary>A number this far ahead of the last one is a mistake; going by it would pass over everything in between.</summary>
+    public const long FarthestAhead = 1_000_000;
+
+    private const int MostKept = 20_000;
+    private static readonly JsonSerializerOptions Options = new(JsonSerializerDefaults.Web) { MaxDepth = 32 };
+
+    /// <summary>The notices of an answer, in the order of their numbers; those without one come last.</summary>
+    /// <exception cref="JsonException">It is no list at all.</exception>
+    public static IReadOnlyList<ReceivedNotice> Read(string answer, long after, string zone, DateTime nowUtc)
+    {
+        using var document = JsonDocument.Parse(answer, new JsonDocumentOptions { MaxDepth = 32 });
+        return document.RootElement.ValueKind == JsonValueKind.Array
+            ? [.. document.RootElement.EnumerateArray().Select(e => ReadOne(e, after, zone, nowUtc)).OrderBy(n => n.Sequence ?? long.MaxValue)]
+            : throw new JsonException("The answer is no list of notices.");
+    }
+
+    private static ReceivedNotice ReadOne(JsonElement element, long after, string zone, DateTime nowUtc)
+    {
+        var content = element.GetRawText();
+        content = content.Length > MostKept ? content[..MostKept] + "…" : content;
+        long? sequence = element.ValueKind == JsonValueKind.Object && element.TryGetProperty("sequence", out var n) && n.TryGetInt64Safely(out var read) && read > 0 && read <= after + FarthestAhead ? read : null;
+        ReceivedNotice Refuse(string trouble, string number = "") => new(sequence, number, null, content, trouble);
+        CentreNotice? notice;
+        try
+        {
+            notice = element.Deserialize<CentreNotice>(Options);
+        }
+        catch (JsonException error)
+        {
+            return Refuse($"It cannot be read{(error.Path is { Length: > 2 } path ? " at " + path[2..] : "")}.");
+        }
+
+        if (notice is null)
+        {
+            return Refuse("It is empty.");
+        }
+
+        var number = notice.Number?.Trim() ?? "";
+        if (number.Length is 0 or > CalledNotice.MostText)
+        {
+            return Refuse("It has no number.");
+        }
+
+        if (sequence is null)
+        {
+            return Refuse("Its place in the centre's list is missing, or far ahead of the last one.", number);
+        }
+
+        if (notice.Area?.Any(p => p is not { Length: 2 }) == true || notice.Utilities?.Any(u => u is null) == true)
+        {
+            return Refuse("A corner of its area is no pair of numbers, or a utility is empty.", number);
+        }
+
+        var called = new CalledNotice(
+            notice.Name?.Trim(), Text(notice.Where), Text(notice.Digger), Text(notice.Contact), Text(notice.Purpose), Text(notice.Means),
+            notice.DigDepthMetres, notice.Latitude, notice.Longitude,
+            SiteRules.Joined((notice.Area ?? []).Select(p => new SitePoint(p[0], p[1]))),
+            [.. (notice.Utilities ?? []).Select(u => u.Owner?.Trim())]);
+        var wrong = called.Check();
+        if (notice.ReceivedAt.Year is < 1990 or > 2200 || notice.DigPlanned.Year is < 1990 or > 2200)
+        {
+            wrong = [.. wrong, new Core.FieldError("receivedAt", "Its dates are not of these times.")];
+        }
+
+        return wrong.Count > 0
+            ? Refuse(string.Join(' ', wrong.Select(e => $"{e.Field}: {e.Sentence}")), number)
+            : new ReceivedNotice(sequence, number, JobOf(called, notice, number, zone, nowUtc), content, "");
+    }
+
+    private static string Text(string? text) => text?.Trim() ?? "";
+
+    private static Job JobOf(CalledNotice called, CentreNotice notice, string number, string zone, DateTime nowUtc)
+    {
+        var job = new Job
+        {
+            Name = called.Name!,
+            NoticeNumber = number,
+            Where = called.Where,
+            Digger = called.Digger,
+            Contact = called.Contact,
+            Purpose = called.Purpose,
+            Means = called.Means,
+            DigDepthMetres = called.DigDepthMetres,
+            ReceivedAt = PlaceClock.Local(notice.ReceivedAt.UtcDateTime, zone).ToDateTimeUnspecified(),
+            DigPlanned = notice.DigPlanned,
+            DigCorners = [.. called.Corners],
+            OriginLatitude = called.LatitudeDegrees!.Value,
+            OriginLongitude = called.LongitudeDegrees!.Value,
+            CreatedAt = nowUtc,
+        };
+        job.Lines.AddRange((notice.Utilities ?? []).Select((u, i) => new SoughtLine { Kind = Utilities.FromWord(u.Kind ?? ""), Owner = called.Owners[i]! }));
+        return job;
+    }
+
+    private static bool TryGetInt64Safely(this JsonElement element, out long value)
+    {
+        value = 0;
+        return element.ValueKind == JsonValueKind.Number && element.TryGetInt64(out value);
+    }
+}
