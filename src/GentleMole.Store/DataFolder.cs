@@ -125,15 +125,19 @@ public sealed class DataFolder(string path) : IDisposable
 
     private bool TryClaim()
     {
-        Directory.CreateDirectory(Root);
         try
         {
+            Directory.CreateDirectory(Root);
             _claim = new FileStream(ClaimFile, FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None);
             return true;
         }
         catch (IOException error) when (error.GetType() == typeof(IOException) && File.Exists(ClaimFile))
         {
             return false;
+        }
+        catch (Exception error) when (error is UnauthorizedAccessException or IOException)
+        {
+            throw new IOException($"{Root} cannot be written ({error.Message.TrimEnd('.')}). Give the right to write there, or another --data directory.", error);
         }
     }
 

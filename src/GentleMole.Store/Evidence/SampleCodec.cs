@@ -72,7 +72,13 @@ public static class SampleCodec
                 throw new InvalidDataException($"A block of samples of version {bytes[0]} cannot be read.");
             }
 
-            var samples = new Sample[BinaryPrimitives.ReadInt32LittleEndian(bytes[1..])];
+            var count = BinaryPrimitives.ReadInt32LittleEndian(bytes[1..]);
+            if (count < 0 || count > bytes.Length / FixedBytes)
+            {
+                throw new InvalidDataException("A block of samples says that it holds more than it can.");
+            }
+
+            var samples = new Sample[count];
             var words = new string[BinaryPrimitives.ReadUInt16LittleEndian(bytes[5..])];
             var rest = bytes[7..];
             for (var i = 0; i < words.Length; i++)
@@ -109,7 +115,7 @@ public static class SampleCodec
 
             return rest.IsEmpty ? samples : throw new InvalidDataException("A block of samples is longer than it says.");
         }
-        catch (Exception error) when (error is ArgumentException or IndexOutOfRangeException or OverflowException or OutOfMemoryException)
+        catch (Exception error) when (error is ArgumentException or IndexOutOfRangeException)
         {
             throw new InvalidDataException("A block of samples cannot be read.", error);
         }
