@@ -23,6 +23,9 @@ internal sealed partial class BenchServer : IAsyncDisposable
 
     public HttpClient Browser { get; }
 
+    /// <summary>Length of the write-ahead file, MB.</summary>
+    public double JournalMegabytes => new FileInfo(Path.Combine(_data.FullName, "gentle-mole.db-wal")) is { Exists: true } journal ? journal.Length / 1e6 : 0;
+
     /// <summary>Memory that the process holds now, MB.</summary>
     public double Megabytes
     {

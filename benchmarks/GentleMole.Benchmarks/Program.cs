@@ -3,12 +3,17 @@ using BenchmarkDotNet.Jobs;
 using BenchmarkDotNet.Running;
 using GentleMole.Benchmarks;
 
-// A name picks one: store, sheet, notices, hookup, fits; none runs them all.
+// A name picks one: store, sheet, notices, hookup, fits, soak (ten minutes); none runs all but the soak.
 bool Wanted(string name) => args.Length == 0 || args.Contains(name);
 
 if (Wanted("store"))
 {
     await StoreBench.RunAsync();
+}
+
+if (args.Contains("soak"))
+{
+    await StoreBench.SoakAsync(TimeSpan.FromMinutes(10));
 }
 
 if (Wanted("hookup"))

@@ -44,6 +44,59 @@ internal static class StoreBench
         await PagesAsync(server);
     }
 
+    /// <summary>Ten minutes of eight devices and four people: memory, files and answers must not grow.</summary>
+    public static async Task SoakAsync(TimeSpan length)
+    {
+        await using var server = await BenchServer.StartAsync();
+        var jobs = new List<int>();
+        for (var i = 0; i < 8; i++)
+        {
+            jobs.Add(await JobAsync(server, gas: false));
+        }
+
+        using var stop = new CancellationTokenSource(length);
+        var (sent, refused) = (0, 0);
+        var people = new List<double>();
+        var devices = jobs.Select(job => Task.Run(async () =>
+        {
+            while (!stop.IsCancellationRequested)
+            {
+                using var body = new ByteArrayContent(Body(50, "gas")) { Headers = { { "Content-Type", "application/json" } } };
+                using var answer = await server.Device.PostAsync(new Uri($"/api/v1/jobs/{job}/readings", UriKind.Relative), body);
+                _ = answer.IsSuccessStatusCode ? Interlocked.Add(ref sent, 50) : Interlocked.Increment(ref refused);
+                await Task.Delay(150);
+            }
+        })).Concat(new[] { "/jobs", "/jobs/1/trace", "/notices", "/jobs/1/notice" }.Select(page => Task.Run(async () =>
+        {
+            while (!stop.IsCancellationRequested)
+            {
+                var began = Stopwatch.GetTimestamp();
+                await server.GetAsync(page);
+                lock (people)
+                {
+                    people.Add(Stopwatch.GetElapsedTime(began).TotalMilliseconds);
+                }
+
+                await Task.Delay(700);
+            }
+        }))).ToList();
+        for (var began = Stopwatch.GetTimestamp(); !stop.IsCancellationRequested;)
+        {
+            await Task.Delay(TimeSpan.FromSeconds(30));
+            List<double> round;
+            lock (people)
+            {
+                round = [.. people.Order()];
+                people.Clear();
+            }
+
+            Console.WriteLine(string.Create(CultureInfo.InvariantCulture,
+                $"{Stopwatch.GetElapsedTime(began).TotalMinutes:0.0} min: {sent} readings kept, {refused} refused, {server.Megabytes:0} MB, write-ahead file {server.JournalMegabytes:0} MB, pages median {round[round.Count / 2]:0} ms, p95 {round[round.Count * 95 / 100]:0} ms"));
+        }
+
+        await Task.WhenAll(devices);
+    }
+
     private static async Task PagesAsync(BenchServer server)
     {
         var jobs = new List<int>();

@@ -136,4 +136,53 @@ public class CentreTests(CentreHost host) : IClassFixture<CentreHost>
         Assert.Equal(before, await host.StoreAsync(db => db.Jobs.CountAsync()));
         Assert.True(await host.StoreAsync(async db => (await db.Firms.SingleAsync()).CentreCursor) >= 2);
     }
+
+    [Fact]
+    public async Task A_notice_that_cannot_be_read_is_put_aside_shown_and_what_follows_goes_on()
+    {
+        var centre = await host.CentreAsync();
+        centre.Mood = CentreMood.SendsNonsense;
+        centre.SimulateCall();
+        await host.Link.TurnAsync(CancellationToken.None);
+        await host.Link.TurnAsync(CancellationToken.None);
+        centre.Mood = CentreMood.Working;
+        var before = await host.StoreAsync(db => db.Jobs.CountAsync());
+        centre.SimulateCall();
+        await host.Link.TurnAsync(CancellationToken.None);
+
+        Assert.Equal(before + 1, await host.StoreAsync(db => db.Jobs.CountAsync()));
+        var aside = await host.StoreAsync(db => db.PutAside.AsNoTracking().OrderBy(p => p.Id).ToListAsync());
+        Assert.Equal(2, aside.Count);
+        Assert.Contains("no place on a site", aside[0].Trouble, StringComparison.Ordinal);
+        Assert.Contains("must be from -89 to 89", aside[0].Trouble, StringComparison.Ordinal);
+        Assert.Equal("null", aside[1].Content);
+
+        var lead = host.Browser("orla");
+        Assert.Contains("2 notices that cannot be taken", (await lead.PageAsync("/notices")).Page.Body!.TextContent, StringComparison.Ordinal);
+        await lead.SendAsync($"/notices?aside={aside[1].Id}", "Settle");
+        var (_, page) = await lead.PageAsync("/notices");
+        Assert.Contains("a notice that cannot be taken", page.Body!.TextContent, StringComparison.Ordinal);
+        Assert.Equal("Orla", (await host.StoreAsync(db => db.PutAside.AsNoTracking().SingleAsync(p => p.Id == aside[1].Id))).SettledBy.Split(' ')[0]);
+    }
+
+    [Theory]
+    [InlineData("[null]", 1)]
+    [InlineData("[[[[]]]]", 1)]
+    [InlineData("[{\"sequence\":\"one\"},7,\"x\",{}]", 4)]
+    [InlineData("[{\"sequence\":9000000000000000000,\"number\":\"N\",\"name\":\"n\",\"receivedAt\":\"2026-11-25T09:00:00Z\",\"digPlanned\":\"2026-11-28\",\"digDepthMetres\":1,\"latitude\":1,\"longitude\":1}]", 1)]
+    [InlineData("[{\"sequence\":5,\"number\":\"N\",\"name\":\"n\",\"receivedAt\":\"2026-11-25T09:00:00Z\",\"digPlanned\":\"2026-11-28\",\"digDepthMetres\":1,\"latitude\":1,\"longitude\":1,\"area\":[null,[1],[1,2,3]],\"utilities\":[null]}]", 1)]
+    public void Whatever_the_centre_sends_is_sorted_into_jobs_and_what_is_put_aside(string answer, int aside)
+    {
+        var read = CentreInbox.Read(answer, 0, "Europe/London", DateTime.UtcNow);
+
+        Assert.Equal(aside, read.Count);
+        Assert.All(read, n => Assert.True(n.Job is null && n.Trouble.Length > 5 && n.Content.Length > 0));
+    }
+
+    [Theory]
+    [InlineData("")]
+    [InlineData("<html>")]
+    [InlineData("{\"notices\":[]}")]
+    public void What_is_no_list_is_told_as_a_whole(string answer) =>
+        Assert.ThrowsAny<System.Text.Json.JsonException>(() => CentreInbox.Read(answer, 0, "Europe/London", DateTime.UtcNow));
 }

@@ -1,0 +1,121 @@
+using System.Diagnostics;
+using System.Net.Http.Headers;
+using System.Net.Sockets;
+using System.Text;
+
+namespace GentleMole.Web.Tests.Trust;
+
+/// <summary>The real application as a process of its own, to be killed at any moment.</summary>
+internal sealed class KilledProcess : IDisposable
+{
+    private readonly Process _process;
+    private readonly StringBuilder _said = new();
+
+    private KilledProcess(Process process, Uri address)
+    {
+        _process = process;
+        process.OutputDataReceived += (_, line) => Note(line.Data);
+        process.ErrorDataReceived += (_, line) => Note(line.Data);
+        process.BeginOutputReadLine();
+        process.BeginErrorReadLine();
+        Device = new HttpClient { BaseAddress = address, Timeout = TimeSpan.FromSeconds(20) };
+        Device.DefaultRequestHeaders.Authorization = new AuthenticationHeaderValue("Bearer", "demo-field-token");
+    }
+
+    public HttpClient Device { get; }
+
+    public bool HasEnded => _process.HasExited;
+
+    public int ExitCode => _process.ExitCode;
+
+    public string Said
+    {
+        get
+        {
+            lock (_said)
+            {
+                return _said.ToString();
+            }
+        }
+    }
+
+    public static KilledProcess Serve(string data) => Start(data, out _);
+
+    public static KilledProcess Start(string data, out int port)
+    {
+        using (var probe = new TcpListener(System.Net.IPAddress.Loopback, 0))
+        {
+            probe.Start();
+            port = ((System.Net.IPEndPoint)probe.LocalEndpoint).Port;
+        }
+
+        return Run(port, "--urls", $"http://127.0.0.1:{port}", "--Data", data, "--Demo", "true", "--Centre", "off");
+    }
+
+    /// <summary>A command from a terminal.</summary>
+    public static KilledProcess Command(string command, string data, string file) => Run(1, "--Command", command, "--Data", data, "--File", file);
+
+    private static KilledProcess Run(int port, params string[] arguments) => new(
+        Process.Start(new ProcessStartInfo("dotnet", [Path.Combine(AppContext.BaseDirectory, "GentleMole.Web.dll"), .. arguments])
+        {
+            RedirectStandardOutput = true, RedirectStandardError = true, WorkingDirectory = AppContext.BaseDirectory,
+        })!,
+        new Uri($"http://127.0.0.1:{port}"));
+
+    public async Task ReadyAsync()
+    {
+        for (var i = 0; i < 300; i++)
+        {
+            Assert.False(HasEnded, Said);
+            try
+            {
+                if ((await Device.GetAsync(new Uri("/health/ready", UriKind.Relative))).IsSuccessStatusCode)
+                {
+                    return;
+                }
+            }
+            catch (HttpRequestException)
+            {
+            }
+
+            await Task.Delay(50);
+        }
+
+        Assert.Fail("It did not become ready: " + Said);
+    }
+
+    public async Task EndAsync()
+    {
+        await _process.WaitForExitAsync();
+    }
+
+    public async Task KillAsync()
+    {
+        if (!_process.HasExited)
+        {
+            _process.Kill();
+        }
+
+        await _process.WaitForExitAsync();
+    }
+
+    public void Dispose()
+    {
+        if (!_process.HasExited)
+        {
+            _process.Kill();
+            _process.WaitForExit();
+        }
+
+        _process.Dispose();
+        Device.Dispose();
+    }
+
+    private void Note(string? line)
+    {
+        lock (_said)
+        {
+            _said.AppendLine(line);
+        }
+    }
+}

@@ -1,0 +1,138 @@
+using System.Net;
+using GentleMole.Store.Model;
+using Microsoft.EntityFrameworkCore;
+
+namespace GentleMole.Web.Tests.Trust;
+
+/// <summary>Two people on one page: nothing that nobody saw is overwritten, nothing that nobody touched stands in the way.</summary>
+public class MeanwhileTests(MoleHost host) : IClassFixture<MoleHost>
+{
+    private static (string, string)[] Facts(string digger = "", string purpose = "", string contact = "") =>
+        [("name", "Boating lake footbridge piles"), ("digger", digger), ("purpose", purpose), ("contact", contact)];
+
+    private static string Seen(AngleSharp.Html.Dom.IHtmlDocument page) => page.QuerySelector("main input[name=seen]")!.GetAttribute("value")!;
+
+    [Fact]
+    public async Task Stale_values_of_fields_that_were_not_touched_are_no_conflict_and_bring_nothing_back()
+    {
+        const string Path = "/jobs/2/notice";
+        await host.Browser("bea").SendAsync(Path, "Facts", Facts("Teague", "piles", "555 1"));
+        var seen = Seen((await host.Browser("jem").PageAsync(Path)).Page);
+        await host.Browser("bea").SendAsync(Path, "Facts", Facts("Teague", "piles and a deck", "555 1"));
+
+        var (kept, _) = await host.Browser("jem").SendAsync(Path, "Facts", [.. Facts("Teague & Daughters", "piles", "555 1"), ("seen", seen)]);
+
+        Assert.Equal(HttpStatusCode.Redirect, kept.StatusCode);
+        var job = await host.StoreAsync(db => db.Jobs.AsNoTracking().SingleAsync(j => j.Id == 2));
+        Assert.Equal(("Teague & Daughters", "piles and a deck"), (job.Digger, job.Purpose));
+    }
+
+    [Fact]
+    public async Task What_both_have_changed_is_told_also_when_one_of_many_fields()
+    {
+        const string Path = "/jobs/2/notice";
+        await host.Browser("bea").SendAsync(Path, "Facts", Facts("A", "one", "555 1"));
+        var seen = Seen((await host.Browser("jem").PageAsync(Path)).Page);
+        await host.Browser("bea").SendAsync(Path, "Facts", Facts("A", "two", "555 2"));
+
+        var (told, page) = await host.Browser("jem").SendAsync(Path, "Facts", [.. Facts("B", "three", "555 1"), ("seen", seen)]);
+
+        Assert.Equal(HttpStatusCode.OK, told.StatusCode);
+        Assert.Contains("two", page.QuerySelector(".panel-told")!.TextContent, StringComparison.Ordinal);
+        var job = await host.StoreAsync(db => db.Jobs.AsNoTracking().SingleAsync(j => j.Id == 2));
+        Assert.Equal(("A", "two", "555 2"), (job.Digger, job.Purpose, job.Contact));
+    }
+
+    [Fact]
+    public async Task What_a_page_has_seen_is_never_newer_than_what_it_shows()
+    {
+        using var stop = new CancellationTokenSource();
+        var writing = Task.Run(async () =>
+        {
+            for (var i = 0; !stop.IsCancellationRequested; i++)
+            {
+                await host.StoreAsync(async db =>
+                {
+                    var job = await db.Jobs.SingleAsync(j => j.Id == 2);
+                    (job.Where, db.Change.Who) = ($"place {i}", "somebody");
+                    return await db.SaveChangesAsync();
+                });
+            }
+        });
+        var browser = host.Browser("jem");
+        for (var i = 0; i < 25; i++)
+        {
+            var (_, page) = await browser.PageAsync("/jobs/2/notice");
+            var (seen, shown) = (long.Parse(Seen(page), System.Globalization.CultureInfo.InvariantCulture), page.QuerySelector("#f-where")!.GetAttribute("value")!);
+            var stored = await host.StoreAsync(db => db.Log.AsNoTracking().Where(e => e.Subject == "Job:2" && e.Id <= seen && e.After.Contains("Where"))
+                .OrderByDescending(e => e.Id).Select(e => e.After).FirstOrDefaultAsync());
+            Assert.True(stored is null || stored.Contains($"\"{shown}\"", StringComparison.Ordinal), $"seen {seen} shows {shown}, but the log says {stored}");
+        }
+
+        await stop.CancelAsync();
+        await writing;
+    }
+
+    [Fact]
+    public async Task The_firms_pages_tell_too_and_store_once()
+    {
+        var lead = host.Browser("orla");
+        await lead.SendAsync("/owners", "", ("name", "Lantern Heat"), ("records", "30 d"), ("contact", "555 1"));
+        var id = await host.StoreAsync(async db => (await db.Owners.SingleAsync(o => o.Name == "Lantern Heat")).Id);
+        var path = $"/owners?owner={id}";
+        (string, string)[] Form(string contact, string sheets) => [("name", "Lantern Heat"), ("kind", "Unknown"), ("records", "30 d"), ("contact", contact), ("sheets", sheets)];
+        var seen = Seen((await lead.PageAsync(path)).Page);
+        await host.Browser("bea").SendAsync(path, "", Form("555 2", ""));
+
+        var (kept, _) = await lead.SendAsync(path, "", [.. Form("555 1", "trunk"), ("seen", seen)]);
+        var (told, page) = await lead.SendAsync(path, "", [.. Form("555 3", "trunk"), ("seen", seen)]);
+
+        Assert.Equal(HttpStatusCode.Redirect, kept.StatusCode);
+        Assert.Equal(HttpStatusCode.OK, told.StatusCode);
+        Assert.Contains("555 2", page.QuerySelector(".panel-told")!.TextContent, StringComparison.Ordinal);
+        Assert.Equal("555 3", page.QuerySelector("#f-contact")!.GetAttribute("value"));
+        var owner = await host.StoreAsync(db => db.Owners.AsNoTracking().SingleAsync(o => o.Id == id));
+        Assert.Equal(("555 2", "trunk"), (owner.Contact, owner.Sheets));
+
+        var fields = new Dictionary<string, string>
+        {
+            ["__RequestVerificationToken"] = page.Token(), ["once"] = Guid.NewGuid().ToString(), ["holiday"] = "Candle Day", ["date"] = "2027-02-02",
+        };
+        var sent = await Task.WhenAll(Enumerable.Range(0, 5).Select(_ => lead.PostFormAsync("/place?handler=Holiday", fields)));
+        Assert.All(sent, s => Assert.Equal(HttpStatusCode.Redirect, s.Response.StatusCode));
+        Assert.Equal(1, await host.StoreAsync(db => db.Holidays.CountAsync(h => h.Name == "Candle Day")));
+    }
+
+    [Theory]
+    [InlineData("/place", "Place")]
+    [InlineData("/owners", "Owners")]
+    [InlineData("/instruments?new=receiver", "Instruments")]
+    [InlineData("/guide?kind=Gas", "Guide")]
+    [InlineData("/people", "People")]
+    [InlineData("/tokens", "Tokens")]
+    [InlineData("/days", "Days")]
+    public async Task Every_form_of_the_firm_says_what_it_was_typed_against(string path, string page)
+    {
+        var (_, shown) = await host.Browser("orla").PageAsync(path);
+
+        Assert.True(shown.QuerySelector("h1") is not null, page);
+        foreach (var form in shown.QuerySelectorAll("main form[method=post]"))
+        {
+            Assert.True(form.QuerySelector("input[name=seen]") is not null && form.QuerySelector("input[name=once]") is not null, form.OuterHtml[..Math.Min(200, form.OuterHtml.Length)]);
+        }
+    }
+
+    [Fact]
+    public async Task Guide_checks_and_resets_are_in_the_log()
+    {
+        var lead = host.Browser("orla");
+        await lead.SendAsync("/guide?kind=Gas", "", ("clip", "Street side only"), ("never", "Never clip the house side"), ("dead", "By the firm that owns it"));
+        var person = await host.StoreAsync(async db => (await db.Users.SingleAsync(u => u.UserName == "bea")).Id);
+        await lead.SendAsync($"/people?who={person}", "", ("person", "Bea Rosewarne"), ("role", nameof(Role.Office)), ("active", "yes"), ("password", "A new pass phrase 9"));
+
+        var since = await host.StoreAsync(db => db.Log.AsNoTracking().OrderByDescending(e => e.Id).Take(12).ToListAsync());
+        Assert.Contains(since, e => e.Subject.StartsWith("GuideEntry:", StringComparison.Ordinal) && e.After.Contains("Never clip the house side", StringComparison.Ordinal));
+        Assert.Contains(since, e => e.Subject == $"MoleUser:{person}" && e.After.Contains("PasswordHash", StringComparison.Ordinal));
+        Assert.All(since, e => Assert.DoesNotContain("pass phrase", e.Before + e.After, StringComparison.Ordinal));
+    }
+}
