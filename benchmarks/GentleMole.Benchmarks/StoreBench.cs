@@ -14,6 +14,7 @@ namespace GentleMole.Benchmarks;
 /// </summary>
 internal static class StoreBench
 {
+    private static readonly string[] Looked = ["/jobs", "/jobs/1/trace", "/jobs/1/notice", "/notices"];
     private static readonly TimeSpan Span = TimeSpan.FromSeconds(4);
 
     public static async Task RunAsync()
@@ -66,7 +67,7 @@ internal static class StoreBench
                 _ = answer.IsSuccessStatusCode ? Interlocked.Add(ref sent, 50) : Interlocked.Increment(ref refused);
                 await Task.Delay(150);
             }
-        })).Concat(new[] { "/jobs", "/jobs/1/trace", "/notices", "/jobs/1/notice" }.Select(page => Task.Run(async () =>
+        })).Concat(Looked.Select(page => Task.Run(async () =>
         {
             while (!stop.IsCancellationRequested)
             {
@@ -125,7 +126,7 @@ internal static class StoreBench
         await Task.Delay(1000);
         var began = Stopwatch.GetTimestamp();
         var before = sent;
-        foreach (var page in new[] { "/jobs", "/jobs/1/trace", "/jobs/1/notice", "/notices" })
+        foreach (var page in Looked)
         {
             await BenchServer.MeasureAsync($"{page} while 8 devices write", 100, () => server.GetAsync(page));
         }

@@ -91,7 +91,7 @@ internal sealed record JobSheet
     public required IReadOnlyList<SiteCaution> Cautions { get; init; }
 
     /// <summary>Parts that cannot be drawn and were left off, in words.</summary>
-    public IReadOnlyList<string> Undrawable { get; init; } = [];
+    public IReadOnlyList<UndrawablePart> Undrawable { get; init; } = [];
 
     /// <summary>Number of the last log entry when the sheet was read.</summary>
     public required long LogHead { get; init; }
