@@ -41,7 +41,7 @@ public static class SiteRules
     public static Result<SitePoint> Place(SitePoint place, string field) => IsPlace(place)
         ? place
         : new FieldError(field, FormattableString.Invariant(
-            $"{place.East:0.###} E, {place.North:0.###} N is no place on a site: east and north are metres from its origin, {FarthestMetres / 1000:0} km at most."));
+            $"{place.East:G9} E, {place.North:G9} N is no place on a site: east and north are metres from its origin, {FarthestMetres / 1000:0} km at most."));
 
     /// <summary>A line that somebody gave, with points in one place joined.</summary>
     /// <param name="what">What it is, for the sentence: "A run".</param>

@@ -85,9 +85,18 @@ internal static class CentreInbox
         }
 
         return wrong.Count > 0
-            ? Refuse(string.Join(' ', wrong.Select(e => $"{e.Field}: {e.Sentence}")), number)
+            ? Refuse(string.Join('\n', wrong.Select(e => $"{PlainName(e.Field)}: {e.Sentence}")), number)
             : new ReceivedNotice(sequence, number, JobOf(called, notice, number, zone, nowUtc), content, "");
     }
+
+    private static string PlainName(string field) => field switch
+    {
+        "originLatitudeDegrees" => "Latitude",
+        "originLongitudeDegrees" => "Longitude",
+        "digDepthMetres" => "Depth of the dig, metres",
+        "receivedAt" => "Dates",
+        _ => char.ToUpperInvariant(field[0]) + field[1..],
+    };
 
     private static string Text(string? text) => text?.Trim() ?? "";
 

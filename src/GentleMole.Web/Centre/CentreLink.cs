@@ -15,6 +15,7 @@ internal sealed partial class CentreLink(MoleOptions options, IServiceScopeFacto
     public const string Simulated = "simulated";
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(3);
     private const int MostAnswered = 10_000_000;
+    private readonly SemaphoreSlim _turn = new(1, 1);
     private readonly SemaphoreSlim _wake = new(0, 1);
     private Uri? _address;
 
@@ -38,9 +39,10 @@ internal sealed partial class CentreLink(MoleOptions options, IServiceScopeFacto
         }
     }
 
-    /// <summary>One turn: take, then send.</summary>
+    /// <summary>One turn: take, then send. One at a time: a page may ask for one while the last still goes on.</summary>
     public async Task TurnAsync(CancellationToken cancellation)
     {
+        await _turn.WaitAsync(cancellation);
         try
         {
             await using var scope = scopes.CreateAsyncScope();
@@ -66,6 +68,10 @@ internal sealed partial class CentreLink(MoleOptions options, IServiceScopeFacto
             Trouble = StoreTrouble.Of(error) is { } trouble ? trouble.Sentence : "something went wrong on our side; the server's log says what";
             NotDone(error);
         }
+        finally
+        {
+            _turn.Release();
+        }
     }
 
     public override async Task StopAsync(CancellationToken cancellationToken)
@@ -79,6 +85,7 @@ internal sealed partial class CentreLink(MoleOptions options, IServiceScopeFacto
 
     public override void Dispose()
     {
+        _turn.Dispose();
         _wake.Dispose();
         base.Dispose();
     }

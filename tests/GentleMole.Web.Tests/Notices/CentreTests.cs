@@ -143,8 +143,7 @@ public class CentreTests(CentreHost host) : IClassFixture<CentreHost>
         var centre = await host.CentreAsync();
         centre.Mood = CentreMood.SendsNonsense;
         centre.SimulateCall();
-        await host.Link.TurnAsync(CancellationToken.None);
-        await host.Link.TurnAsync(CancellationToken.None);
+        await Task.WhenAll(Enumerable.Range(0, 4).Select(_ => host.Link.TurnAsync(CancellationToken.None)));
         centre.Mood = CentreMood.Working;
         var before = await host.StoreAsync(db => db.Jobs.CountAsync());
         centre.SimulateCall();

@@ -38,8 +38,11 @@ document.addEventListener('htmx:afterSettle', event => {
   if (event.target.id === 'main' || event.target === document.body) open();
 });
 document.addEventListener('htmx:historyRestore', open);
-document.addEventListener('htmx:responseError', event =>
-  say(`The server could not take this (${event.detail.xhr.status}). What you typed is kept here; reload and try again.`));
+document.addEventListener('htmx:responseError', event => {
+  const { status, responseText } = event.detail.xhr;
+  const why = status === 503 ? new DOMParser().parseFromString(responseText, 'text/html').querySelector('main .lead-in')?.textContent.trim() : '';
+  say(why || `The server could not take this (${status}). What you typed is kept here; reload and try again.`);
+});
 
 document.addEventListener('mole:say', event => say(event.detail));
 

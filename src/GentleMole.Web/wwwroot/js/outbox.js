@@ -25,12 +25,19 @@ document.addEventListener('htmx:sendError', event => {
     unjudged(elt);
     return;
   }
-  const isEntry = form?.closest('.panel') && requestConfig?.verb === 'post' && elt === form;
-  if (isEntry) keep(form, requestConfig);
+  if (isEntry(elt, form, requestConfig)) keep(form, requestConfig);
   else if (requestConfig?.verb !== 'post' || !form) say('No connection. What is open stays here; entries wait until it is back.');
+});
+// The store is busy or full: the entry waits like one without a connection, and goes out when it is over.
+document.addEventListener('htmx:responseError', event => {
+  const { elt, requestConfig, xhr } = event.detail;
+  const form = elt?.closest?.('form');
+  if (xhr.status === 503 && isEntry(elt, form, requestConfig)) keep(form, requestConfig);
 });
 addEventListener('online', () => flush());
 setInterval(() => waiting.length > 0 && flush(), RETRY);
+
+const isEntry = (elt, form, config) => form?.closest('.panel') && config?.verb === 'post' && elt === form && !/handler=\w*Judge/.test(config.path);
 
 /** An old verdict must not stand beside new figures. */
 function unjudged(elt) {
