@@ -11,6 +11,9 @@ public sealed class DataFolder(string path) : IDisposable
 {
     private const string ScratchMark = ".scratch-";
 
+    /// <summary>What the system answers when somebody else holds the lock (EWOULDBLOCK).</summary>
+    private const int WouldBlock = 11;
+
     private static readonly TimeSpan AskAgain = TimeSpan.FromMilliseconds(100);
     private FileStream? _claim;
 
@@ -27,6 +30,9 @@ public sealed class DataFolder(string path) : IDisposable
 
     /// <summary>Keys of sessions and form tokens.</summary>
     public string Keys => Path.Combine(Root, "keys");
+
+    /// <summary>Room left on the disk for whoever may use it, bytes.</summary>
+    public long RoomLeft => new DriveInfo(Root).AvailableFreeSpace;
 
     /// <summary>Where a restore lays everything out before it takes its place.</summary>
     public string Restoring => Path.Combine(Root, ScratchMark + "restore");
@@ -131,7 +137,7 @@ public sealed class DataFolder(string path) : IDisposable
             _claim = new FileStream(ClaimFile, FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None);
             return true;
         }
-        catch (IOException error) when (error.GetType() == typeof(IOException) && File.Exists(ClaimFile))
+        catch (IOException error) when ((error.HResult & 0xFFFF) == WouldBlock)
         {
             return false;
         }

@@ -189,7 +189,7 @@ public sealed class MoleDb(DbContextOptions<MoleDb> options, ChangeContext chang
                 set => set.SetProperty(l => l.DotsNumbered, l => l.DotsNumbered + ofLine.Count()), cancellation).ConfigureAwait(false);
             var last = await Lines.Where(l => l.Id == ofLine.Key).Select(l => l.DotsNumbered).SingleAsync(cancellation).ConfigureAwait(false);
             var next = last - ofLine.Count();
-            foreach (var dot in ofLine)
+            foreach (var dot in ofLine.OrderBy(d => d.Entity.TakenAt))
             {
                 dot.Entity.Number = ++next;
             }

@@ -142,4 +142,21 @@ public class EvidenceTests
 
         Assert.Equal((block, false), (verdict.BrokenBlock, verdict.IsWhole));
     }
+
+    [Fact]
+    public async Task Dots_that_are_saved_together_are_numbered_in_the_order_taken()
+    {
+        await using var room = await StoreRoom.OpenAsync();
+        var (job, line) = await room.JobAsync();
+        await room.DoAsync(async db =>
+        {
+            db.Readings.AddRange(Enumerable.Range(1, 9).Select(i => new Reading
+            {
+                Id = Guid.NewGuid(), JobId = job, LineId = line, Utility = "Gas", EastMetres = i, TakenAt = new DateTime(2026, 11, 23, 9, i, 0, DateTimeKind.Utc),
+            }).Reverse());
+            return await db.SaveChangesAsync();
+        });
+
+        Assert.Equal(Enumerable.Range(1, 9).Select(i => (double)i), await room.DoAsync(db => db.Readings.OrderBy(r => r.Number).Select(r => r.EastMetres).ToListAsync()));
+    }
 }
