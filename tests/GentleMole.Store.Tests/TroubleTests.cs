@@ -88,8 +88,7 @@ public class TroubleTests
         await using var room = await StoreRoom.OpenAsync();
         var (job, _) = await room.JobAsync();
         var turn = await room.Get<WriteGate>().EnterAsync();
-        var sent = Enumerable.Range(0, StoreWriter.MostWaiting + 40).Select(_ => Task.Run(() => room.Evidence.TakeAsync(job, "a", StoreRoom.Samples(2)))).ToList();
-        await Task.Delay(300);
+        var sent = Enumerable.Range(0, StoreWriter.MostWaiting + 40).Select(_ => room.Evidence.TakeAsync(job, "a", StoreRoom.Samples(2))).ToList();
         turn.Dispose();
         var kinds = await Task.WhenAll(sent.Select(s => TroubleAsync(() => s)));
 

@@ -6,7 +6,7 @@ namespace GentleMole.Store.Writing;
 
 /// <summary>
 /// Writes what streams in. Batches queue up; one thread takes what is there, puts each behind a savepoint of its own, and
-/// commits them together, so that many small batches cost one wait for the disk. A batch is answered after the commit that
+/// commits them together, so that many small batches cost one wait for the disk; a batch that meets nobody is written at once. A batch is answered after the commit that
 /// holds it, never before. Saves of pages take their turn at the same gate.
 /// </summary>
 internal sealed class StoreWriter : IDisposable
@@ -22,6 +22,7 @@ internal sealed class StoreWriter : IDisposable
     private readonly WriteGate _gate;
     private readonly Thread _thread;
     private WriteSession? _session;
+    private volatile bool _isWell = true;
 
     public StoreWriter(DataFolder folder, WriteGate gate)
     {
@@ -35,6 +36,19 @@ internal sealed class StoreWriter : IDisposable
     public Task<T> RunAsync<T>(Func<WriteSession, T> work)
     {
         var batch = new Batch<T>(work);
+
+        // Nobody writes and nobody waits: written here and now it is on the disk before another thread would have woken.
+        // While the store is in trouble only the thread waits for it.
+        if (_isWell && _queue.Count == 0 && _gate.TryEnter() is { } free)
+        {
+            using (free)
+            {
+                WriteGroup(batch);
+            }
+
+            return batch.Done;
+        }
+
         return _queue.TryAdd(batch)
             ? batch.Done
             : throw new StoreBusyException($"{MostWaiting} batches wait to be written.");
@@ -56,6 +70,7 @@ internal sealed class StoreWriter : IDisposable
             WriteGroup(first);
         }
 
+        using var last = _gate.Enter();
         _session?.Dispose();
     }
 
@@ -91,10 +106,12 @@ internal sealed class StoreWriter : IDisposable
             }
 
             session.Commit();
+            _isWell = true;
             taken.ForEach(b => b.Answer());
         }
         catch (Exception error)
         {
+            _isWell = false;
             Recover();
             taken.ForEach(b => b.Fail(error));
             while (_queue.TryTake(out var waiting))

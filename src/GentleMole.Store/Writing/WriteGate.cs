@@ -23,6 +23,9 @@ public sealed class WriteGate : IDisposable
             ? new Turn(_turn)
             : throw new StoreBusyException("Others were writing for too long.");
 
+    /// <summary>The turn, if nobody has it and nobody waits for it; else null.</summary>
+    internal IDisposable? TryEnter() => _turn.Wait(0) ? new Turn(_turn) : null;
+
     /// <summary>
     /// For a thread that does nothing but write. It queues with everybody else; waiting synchronously would let it jump the
     /// queue.
