@@ -4,13 +4,14 @@ namespace GentleMole.Store.Writing;
 
 /// <summary>
 /// Moves what was written ahead into the database file, on a thread of its own: whoever writes waits for one sync of a file
-/// that only grows, not for pages all over the database. When the write-ahead file has grown long all the same, it asks for
-/// a turn and cuts it back.
+/// that is written in order, not for pages all over the database. When the write-ahead file has grown long all the same, it
+/// asks for a short turn in which it moves the rest, so that the file is begun anew.
 /// </summary>
 internal sealed class Checkpoints : IDisposable
 {
+    private const long PageBytes = 4096;
     private const long WorthMoving = 4 << 20;
-    private const long TooLong = 64 << 20;
+    private const long TooLong = 40 << 20;
     private static readonly TimeSpan Pause = TimeSpan.FromMilliseconds(500);
 
     private readonly CancellationTokenSource _stop = new();
@@ -35,6 +36,7 @@ internal sealed class Checkpoints : IDisposable
     private void Work()
     {
         SqliteConnection? connection = null;
+        var moved = 0L;
         while (!_stop.Token.WaitHandle.WaitOne(Pause))
         {
             try
@@ -46,16 +48,13 @@ internal sealed class Checkpoints : IDisposable
                 }
 
                 connection ??= StoreConnection.Open(_folder.Database);
-                if (length > TooLong)
+                if (Move(connection) is var written && written > TooLong && written != moved)
                 {
-                    // Most of it first, while others go on; the rest with everybody waiting is short then.
-                    connection.Run("PRAGMA wal_checkpoint(PASSIVE);");
+                    // Most of it was moved while others went on; so is now what came meanwhile. What is left then is short, and
+                    // with nobody writing until it is moved too, the next who writes begins the file anew.
+                    Move(connection);
                     using var turn = _gate.Enter();
-                    connection.Run("PRAGMA wal_checkpoint(TRUNCATE);");
-                }
-                else
-                {
-                    connection.Run("PRAGMA wal_checkpoint(PASSIVE);");
+                    moved = Move(connection);
                 }
             }
             catch (Exception error) when (error is SqliteException or IOException)
@@ -67,5 +66,14 @@ internal sealed class Checkpoints : IDisposable
         }
 
         connection?.Dispose();
+    }
+
+    /// <summary>Moves what nobody reads any more; gives how many bytes were written ahead since the file was begun.</summary>
+    private static long Move(SqliteConnection connection)
+    {
+        using var command = connection.CreateCommand();
+        command.CommandText = "PRAGMA wal_checkpoint(PASSIVE)";
+        using var answer = command.ExecuteReader();
+        return answer.Read() ? answer.GetInt64(1) * PageBytes : 0;
     }
 }

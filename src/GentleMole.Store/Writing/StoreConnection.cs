@@ -9,11 +9,10 @@ namespace GentleMole.Store.Writing;
 /// </summary>
 internal static class StoreConnection
 {
-    /// <summary>Size to which the write-ahead file is cut back after a checkpoint.</summary>
-    public const long MostJournalBytes = 32 << 20;
-
+    // The write-ahead file is cut back to 64 MB when it is begun anew, and no further: writing over it is much cheaper than
+    // letting it grow again.
     public const string Pragmas =
-        "PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON; PRAGMA busy_timeout=1000; PRAGMA wal_autocheckpoint=0; PRAGMA journal_size_limit=33554432;";
+        "PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON; PRAGMA busy_timeout=1000; PRAGMA wal_autocheckpoint=0; PRAGMA journal_size_limit=67108864;";
 
     /// <summary>A file that is gone is not made anew: an empty store would answer for the lost one.</summary>
     public static string TextFor(string file) => $"Data Source={file};Mode=ReadWrite;Default Timeout=3";
