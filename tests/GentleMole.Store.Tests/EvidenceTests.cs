@@ -144,6 +144,25 @@ public class EvidenceTests
     }
 
     [Fact]
+    public async Task The_write_ahead_file_is_begun_anew_while_batches_keep_coming()
+    {
+        await using var room = await StoreRoom.OpenAsync();
+        var (job, _) = await room.JobAsync();
+        var journal = new FileInfo(room.File.Path + "-wal");
+        var longest = 0L;
+        for (var i = 0; i < 60; i++)
+        {
+            await room.Evidence.TakeAsync(job, "device", StoreRoom.Samples(2000));
+            await Task.Delay(30);
+            journal.Refresh();
+            longest = Math.Max(longest, journal.Length);
+        }
+
+        // Some 200 MB were written ahead in all.
+        Assert.InRange(longest, 1 << 20, 120 << 20);
+    }
+
+    [Fact]
     public async Task Dots_that_are_saved_together_are_numbered_in_the_order_taken()
     {
         await using var room = await StoreRoom.OpenAsync();

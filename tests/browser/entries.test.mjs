@@ -76,6 +76,28 @@ test('entries made without a connection wait and go out once, in order, when it 
   assert.deepEqual(rows.map(row => row.split(',')[4]), ['29', '29.5', '30']);
 });
 
+test('an entry that meets a store in trouble waits and goes out once when it is over', async () => {
+  await newDot();
+  const before = await page.locator('.dot-chips a').count();
+  const busy = route => (route.request().method() === 'POST'
+    ? route.fulfill({ status: 503, headers: { 'Retry-After': '2' }, contentType: 'text/html', body: '<p>The store is busy.</p>' })
+    : route.continue());
+  await page.route('**/jobs/1/trace**', busy);
+  await page.fill('#f-east', '45.5');
+  await page.fill('#f-north', '30.5');
+  await page.fill('#f-depth', '0.98');
+  await press('Keep, decide later');
+  await page.waitForSelector('.waiting');
+  assert.match(await page.textContent('.waiting b'), /1 entry waits/);
+  await page.waitForTimeout(4500);
+  assert.match(await page.textContent('.waiting b'), /1 entry waits/, 'one that meets trouble again goes on waiting');
+  await page.unroute('**/jobs/1/trace**', busy);
+  await page.waitForFunction(() => !document.querySelector('.waiting'), null, { timeout: 20_000 });
+  await page.waitForFunction(n => document.querySelectorAll('.dot-chips a').length === n + 1, before);
+  const csv = await (await page.request.get(`${server.url}/jobs/1/files/csv`)).text();
+  assert.equal(csv.split('\r\n').filter(row => row.includes(',45.5,30.5,')).length, 1);
+});
+
 test('an entry that the server will not take is shown with its sentence and can be put right', async () => {
   await newDot();
   await server.stop();
