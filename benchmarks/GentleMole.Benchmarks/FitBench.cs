@@ -1,6 +1,6 @@
 using BenchmarkDotNet.Attributes;
+using GentleMole.Core.Instruments;
 using GentleMole.Core.Pinpoint;
-using GentleMole.Core.Receiver;
 using GentleMole.Core.Site;
 using GentleMole.Core.Trace;
 

@@ -1,12 +1,11 @@
 using System.Diagnostics;
 using System.Globalization;
 using GentleMole.Core.Fields;
+using GentleMole.Core.Hookup;
 using GentleMole.Core.Instruments;
-using GentleMole.Core.Receiver;
-using GentleMole.Core.Signal;
+using GentleMole.Core.Network;
 using GentleMole.Core.Site;
 using GentleMole.Core.Soil;
-using GentleMole.Core.Walk;
 
 namespace GentleMole.Benchmarks;
 

@@ -1,6 +1,6 @@
 using BenchmarkDotNet.Attributes;
 using GentleMole.Core.Lines;
-using GentleMole.Core.Signal;
+using GentleMole.Core.Network;
 using GentleMole.Core.Site;
 using GentleMole.Core.Soil;
 

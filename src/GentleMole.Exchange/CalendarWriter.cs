@@ -4,11 +4,6 @@ using Ical.Net.Serialization;
 
 namespace GentleMole.Exchange;
 
-/// <summary>A day that stands in a calendar.</summary>
-/// <param name="Uid">The same for the same thing at every reading, so that a moved day moves.</param>
-/// <param name="Until">Local end for something with hours; null for a whole day.</param>
-public sealed record CalendarDay(string Uid, string Title, string Note, DateTime From, DateTime? Until);
-
 /// <summary>Deadlines and visits as iCalendar (RFC 5545).</summary>
 public static class CalendarWriter
 {

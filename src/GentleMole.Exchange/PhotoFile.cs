@@ -6,11 +6,6 @@ using MetadataExtractor.Formats.Exif;
 
 namespace GentleMole.Exchange;
 
-/// <summary>What a photograph says of itself.</summary>
-/// <param name="Format"><c>jpg</c> or <c>png</c>.</param>
-/// <param name="TakenAt">Local time of the camera; cameras seldom know their zone.</param>
-public sealed record PhotoFacts(string Format, DateTime? TakenAt, GeoPosition? Position);
-
 /// <summary>Reads a photograph's data (EXIF) and takes it out again.</summary>
 public static class PhotoFile
 {

@@ -1,3 +1,5 @@
+using GentleMole.Exchange.Centre;
+
 namespace GentleMole.StandIns;
 
 /// <summary>Calls that nobody made: invented streets, firms and people.</summary>

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using GentleMole.Exchange.Centre;
 using Microsoft.AspNetCore.Builder;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Http;

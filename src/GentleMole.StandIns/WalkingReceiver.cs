@@ -1,32 +1,10 @@
 using System.Net.Http.Json;
 using System.Text.Json;
 using GentleMole.Core.Instruments;
-using GentleMole.Core.Receiver;
-using GentleMole.Core.Signal;
+using GentleMole.Core.Network;
 using GentleMole.Core.Site;
 
 namespace GentleMole.StandIns;
-
-/// <summary>A reading as a device sends it.</summary>
-public sealed record SentReading(
-    string Id, string TakenAt, string Utility, double EastMetres, double NorthMetres, double Peak, double Null,
-    double? DepthMetres, double? CurrentMilliamps, double DirectionDegrees, double FrequencyHertz);
-
-/// <summary>How a walk goes.</summary>
-/// <param name="Readings">Readings on the whole walk.</param>
-/// <param name="Delivered">Readings that the job has taken.</param>
-/// <param name="Repeated">Readings that were sent again and that the job knew already.</param>
-/// <param name="Dropped">Sends that were cut off.</param>
-/// <param name="Late">Readings held back and sent out of order.</param>
-public sealed record WalkProgress(int Readings, int Delivered, int Repeated, int Dropped, int Late, bool Ended, string Trouble);
-
-/// <summary>What a walk needs to know.</summary>
-/// <param name="Ground">The hidden ground.</param>
-/// <param name="Hookup">How the signal is put on.</param>
-/// <param name="Utility">What the locator tells the receiver that it looks for.</param>
-/// <param name="StartedAt">Moment of the first reading; the walk takes ten seconds a reading on its own clock.</param>
-public sealed record WalkOrder(
-    int JobId, string Utility, SupposedGround Ground, HookupTry Hookup, TransmitterProfile Transmitter, ReceiverProfile Receiver, DateTime StartedAt, int Seed);
 
 /// <summary>
 /// SIMULATED transmitter and receiver. Solves the hookup on a hidden ground, walks the target as it really lies, and streams

@@ -70,7 +70,7 @@ public sealed class MoleDb(DbContextOptions<MoleDb> options, ChangeContext chang
 
     public DbSet<PutAside> PutAside => Set<PutAside>();
 
-    public DbSet<Firm> Firms => Set<Firm>();
+    public DbSet<FirmSettings> Firms => Set<FirmSettings>();
 
     public DbSet<HolidayRow> Holidays => Set<HolidayRow>();
 
@@ -231,7 +231,7 @@ public sealed class MoleDb(DbContextOptions<MoleDb> options, ChangeContext chang
             hookup.Ignore(h => h.Connection).Ignore(h => h.Stake);
             hookup.HasMany(h => h.Readings).WithOne().HasForeignKey(r => r.HookupId);
             hookup.HasOne<SoughtLine>().WithMany().HasForeignKey(h => h.LineId);
-            hookup.Property(h => h.Wires).HasConversion(AsJson<Core.Signal.WireTrial>(), Compared<Core.Signal.WireTrial>()).HasDefaultValueSql("'[]'");
+            hookup.Property(h => h.Wires).HasConversion(AsJson<Core.Hookup.WireTrial>(), Compared<Core.Hookup.WireTrial>()).HasDefaultValueSql("'[]'");
             hookup.Property(h => h.ArcBearings).HasConversion(AsJson<double>(), Compared<double>()).HasDefaultValueSql("'[]'");
         });
         builder.Entity<LineModel>().Property(m => m.Points).HasConversion(AsJson<SitePoint>(), Compared<SitePoint>());
@@ -299,7 +299,7 @@ public sealed class MoleDb(DbContextOptions<MoleDb> options, ChangeContext chang
             answer.HasIndex(a => a.SentAt);
         });
         builder.Entity<OwnerRow>().HasIndex(o => o.Name).IsUnique();
-        builder.Entity<Firm>(firm =>
+        builder.Entity<FirmSettings>(firm =>
         {
             firm.Property(f => f.Id).ValueGeneratedNever();
             firm.Ignore(f => f.Rules);

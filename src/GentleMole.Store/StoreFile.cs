@@ -5,18 +5,6 @@ using Microsoft.EntityFrameworkCore.Migrations;
 
 namespace GentleMole.Store;
 
-/// <summary>What lies in the directory before anything is done to it.</summary>
-public enum StoreState
-{
-    /// <summary>No database, or one that was begun and never held anything.</summary>
-    Nothing,
-
-    /// <summary>Ours, of an earlier version that can be brought up to date.</summary>
-    Older,
-
-    Current,
-}
-
 /// <summary>
 /// The file itself, asked without the object mapper: whose it is, whether it is up to date, whether it answers. Building the
 /// mapper's model takes longer than everything else at start, and a store that needs nothing done must not wait for it.

@@ -80,21 +80,8 @@ public static class StoreSetup
         await db.Database.MigrateAsync(cancellation).ConfigureAwait(false);
         if (!await db.Firms.AnyAsync(cancellation).ConfigureAwait(false))
         {
-            db.Firms.Add(new Firm());
+            db.Firms.Add(new FirmSettings());
             await db.SaveChangesAsync(cancellation).ConfigureAwait(false);
         }
-    }
-}
-
-/// <summary>Used by the migrations tool alone.</summary>
-internal sealed class DesignTimeFactory : IDesignTimeDbContextFactory<MoleDb>
-{
-    public MoleDb CreateDbContext(string[] args)
-    {
-        var options = new DbContextOptionsBuilder<MoleDb>();
-        StoreSetup.Configure(options, Path.Combine(Path.GetTempPath(), "gentle-mole-design.db"));
-#pragma warning disable CA2000 // It lives as long as the tool.
-        return new MoleDb(options.Options, new ChangeContext(TimeProvider.System), new WriteGate());
-#pragma warning restore CA2000
     }
 }

@@ -1,4 +1,4 @@
-using GentleMole.Web.Setup;
+using GentleMole.Web;
 using Microsoft.Data.Sqlite;
 
 try

@@ -1,4 +1,3 @@
-using GentleMole.Store.Model;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 

@@ -1,27 +1,5 @@
 namespace GentleMole.Core.Days;
 
-/// <summary>A job to be done on a day.</summary>
-/// <param name="Minutes">On site.</param>
-/// <param name="Due">Minute of the day by which it must be finished; null when it need not be today.</param>
-public sealed record Stop(int Id, int Minutes, int? Due);
-
-/// <summary>A stop in its place in the day; all in minutes after midnight.</summary>
-public sealed record TimedStop(Stop Stop, int Leaves, int Arrives, int Ends)
-{
-    /// <summary>Minutes by which the due time is missed.</summary>
-    public int Late => Stop.Due is { } due ? Math.Max(0, Ends - due) : 0;
-}
-
-/// <summary>A day as it would run.</summary>
-public sealed record DayRun(IReadOnlyList<TimedStop> Stops, int BackAt, int TravelMinutes, int DayEnds)
-{
-    public int Overrun => Math.Max(0, BackAt - DayEnds);
-
-    public int LateMinutes => Stops.Sum(s => s.Late);
-
-    public bool IsOverbooked => Overrun > 0;
-}
-
 /// <summary>
 /// Runs a day in a given order, and finds the best one: exact dynamic programming over subsets (Held and Karp, 1962) with all
 /// undominated ways kept, which is quick for the dozen stops that a day can hold.
@@ -128,18 +106,4 @@ public static class DayOrder
             return new Way(next, this, Missed + (late > 0 ? 1 : 0), Late + late, travel, worked);
         }
     }
-}
-
-/// <summary>How long it takes from one place to the next.</summary>
-public static class Travel
-{
-    /// <summary>Roads are longer than the straight line, by experience.</summary>
-    public const double Detour = 1.35;
-
-    /// <summary>Parking, loading, finding the gate.</summary>
-    public const double MinutesPerStop = 6;
-
-    /// <summary>Minutes by road between places that lie a straight distance apart; nothing for the same place.</summary>
-    public static double Minutes(double straightMetres, double kilometresPerHour) =>
-        straightMetres < 50 ? 0 : MinutesPerStop + (straightMetres * Detour / 1000 / kilometresPerHour * 60);
 }

@@ -2,27 +2,6 @@ using GentleMole.Core.Notices;
 
 namespace GentleMole.Core.Days;
 
-/// <summary>What is known of a job before anybody goes there.</summary>
-/// <param name="AreaSquareMetres">Area of the dig.</param>
-/// <param name="LengthMetres">Length along the dig.</param>
-/// <param name="Lines">Utilities to answer for.</param>
-/// <param name="WithoutMetal">Of these, lines that no signal can be put on: sonde, radar or records.</param>
-/// <param name="RecordsReady">True when every owner's plans are complete.</param>
-public sealed record SiteWork(
-    double AreaSquareMetres, double LengthMetres, int Lines, int WithoutMetal, SiteTraffic Traffic, SiteGround Ground, bool RecordsReady);
-
-/// <summary>One part of the estimate, as data.</summary>
-/// <param name="Code"><c>arrive</c>, <c>lines</c>, <c>no-metal</c>, <c>sweep</c>, <c>mark</c>, <c>traffic</c>, <c>ground</c>, <c>records</c>, <c>handover</c>.</param>
-/// <param name="Amount">What it was counted from: lines, square metres, metres, or a factor less one.</param>
-public sealed record TimePart(string Code, double Minutes, double Amount);
-
-/// <summary>How long a job takes on site, and why.</summary>
-public sealed record TimeEstimate(IReadOnlyList<TimePart> Parts)
-{
-    /// <summary>Minutes, up to the next five.</summary>
-    public int Minutes => (int)(Math.Ceiling(Parts.Sum(p => p.Minutes) / 5) * 5);
-}
-
 /// <summary>
 /// Estimate of time on site. Figures are usual practice and defaults: safety and hookup take most of it, so it grows with
 /// the number of lines first, then with area and length; traffic and ground slow all walking.

@@ -4,37 +4,6 @@ using Vector3 = GentleMole.Core.Site.Vector3;
 
 namespace GentleMole.Core.Fields;
 
-/// <summary>A straight wire with a current that has size and phase, amperes, from one point to another.</summary>
-public readonly record struct ComplexWire(Vector3 From, Vector3 To, Complex Amperes, double RadiusMetres);
-
-/// <summary>A place where current is let out into the soil (amperes; negative where it is taken in).</summary>
-public readonly record struct SoilOutlet(Vector3 Place, Complex Amperes);
-
-/// <summary>A coil seen from afar: its place and its moment, A·m².</summary>
-public sealed record Dipole(Vector3 Place, Vector3 Moment)
-{
-    /// <summary>Flux density, tesla: <c>μ0/4π·(3(m·r̂)r̂ − m)/r³</c>.</summary>
-    public Vector3 FieldAt(Vector3 point)
-    {
-        var r = point - Place;
-        var distance = Math.Max(r.Length, 0.05);
-        var unit = r * (1 / distance);
-        return ((unit * (3 * Moment.Dot(unit))) - Moment) * (Physics.Mu0 / (4 * Math.PI * distance * distance * distance));
-    }
-}
-
-/// <summary>Flux density with phase: the part in step with the source and the part a quarter turn behind, tesla.</summary>
-public readonly record struct FieldWithPhase(Vector3 InPhase, Vector3 Quadrature)
-{
-    /// <summary>Size of the component along a direction of unit length.</summary>
-    public double SizeAlong(Vector3 unit) => Math.Sqrt(Square(InPhase.Dot(unit)) + Square(Quadrature.Dot(unit)));
-
-    /// <summary>The component along a direction of unit length, with its phase.</summary>
-    public Complex Along(Vector3 unit) => new(InPhase.Dot(unit), Quadrature.Dot(unit));
-
-    private static double Square(double v) => v * v;
-}
-
 /// <summary>
 /// Field of a whole circuit above ground, soil included: closed-form Biot–Savart of every wire, plus for every current let
 /// into the uniform half-space the azimuthal field <c>−μ0I/(4πr)·(1 − (z+d)/√(r²+(z+d)²))</c> about the vertical through

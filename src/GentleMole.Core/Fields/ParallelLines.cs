@@ -1,17 +1,5 @@
 namespace GentleMole.Core.Fields;
 
-/// <summary>A long straight buried conductor seen in cross-section.</summary>
-/// <param name="OffsetMetres">Across the survey line, right positive.</param>
-/// <param name="DepthMetres">To the centre, positive.</param>
-/// <param name="CurrentAmperes">Signed: positive into the picture.</param>
-public readonly record struct StraightConductor(double OffsetMetres, double DepthMetres, double CurrentAmperes);
-
-/// <summary>The two parts of the field that a receiver hears, in tesla.</summary>
-public readonly record struct CrossField(double HorizontalTesla, double VerticalTesla);
-
-/// <summary>Peak and null places along a survey line; null where there is none.</summary>
-public readonly record struct PeakAndNull(double? PeakOffsetMetres, double? NullOffsetMetres);
-
 /// <summary>
 /// The field across straight parallel lines: Ampère's law for an infinite wire, summed over the conductors.
 /// Horizontal is μ0I/2π·D/(D²+y²), vertical μ0I/2π·y/(D²+y²), D the depth plus the height of the sensor.

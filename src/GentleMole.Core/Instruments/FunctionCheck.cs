@@ -1,20 +1,5 @@
 namespace GentleMole.Core.Instruments;
 
-/// <summary>State of an instrument on a day.</summary>
-public enum CheckState
-{
-    Good,
-
-    /// <summary>No function check today.</summary>
-    NotCheckedToday,
-
-    /// <summary>Today's check was outside its limits.</summary>
-    Failed,
-
-    /// <summary>The calibration has run out.</summary>
-    CalibrationOver,
-}
-
 /// <summary>A function check: depths read over a known line, several times.</summary>
 /// <param name="KnownDepthMetres">True depth to the centre.</param>
 /// <param name="ReadMetres">Depths shown, at least three.</param>

@@ -31,38 +31,3 @@ public sealed record TransmitterProfile(
     /// <summary>Hours from a full battery when this much goes out.</summary>
     public double Hours(double watts) => BatteryWattHours / (IdleWatts + (watts / Efficiency));
 }
-
-/// <summary>What a receiver hears.</summary>
-/// <param name="SeparationMetres">From the lower to the upper coil.</param>
-/// <param name="FloorNanotesla">Noise floor at <see cref="FloorHertz"/>, standard deviation.</param>
-/// <param name="RelativeNoise">Part of a response that scatters.</param>
-/// <param name="FullScaleMicrotesla">Response at which the display pegs with the gain at its lowest.</param>
-public sealed record ReceiverProfile(
-    string Name,
-    IReadOnlyList<double> FrequenciesHertz,
-    double SeparationMetres,
-    double FloorNanotesla,
-    double RelativeNoise,
-    double FullScaleMicrotesla)
-{
-    public const double FloorHertz = 8000;
-
-    /// <summary>A response this many times the floor can be followed with a steady display.</summary>
-    public const double FollowAbove = 12;
-
-    /// <summary>Noise floor at a frequency, tesla: coils hear changes, so it falls as frequency rises, down to a tenth.</summary>
-    public double FloorTesla(double hertz) => FloorNanotesla * 1e-9 * Math.Max(0.1, Math.Sqrt(FloorHertz / Math.Max(hertz, 40)));
-}
-
-/// <summary>Whether two instruments speak to each other.</summary>
-public static class FrequencyMatch
-{
-    /// <summary>Receivers are tuned sharply: frequencies that differ by more than this part are not the same.</summary>
-    private const double Part = 0.002;
-
-    public static bool Hears(IReadOnlyList<double> receiver, double hertz) => receiver.Any(f => Math.Abs(f - hertz) <= Part * hertz);
-
-    /// <summary>Frequencies that both have, lowest first.</summary>
-    public static IReadOnlyList<double> Common(TransmitterProfile transmitter, ReceiverProfile receiver) =>
-        [.. transmitter.FrequenciesHertz.Where(f => Hears(receiver.FrequenciesHertz, f)).Order()];
-}

@@ -2,26 +2,6 @@ using System.Text.RegularExpressions;
 
 namespace GentleMole.Core.Lines;
 
-/// <summary>What a line, or a fitting on it, can be made of, as far as it matters for finding it.</summary>
-public enum Substance
-{
-    Plastic,
-    Clay,
-    Concrete,
-    AsbestosCement,
-
-    /// <summary>Cast, ductile or spun.</summary>
-    Iron,
-    Steel,
-    Copper,
-    Lead,
-    Aluminium,
-    Brass,
-
-    /// <summary>Armour of a cable: steel round it.</summary>
-    Armour,
-}
-
 /// <summary>
 /// A material as people write it (<c>ductile iron</c>, <c>63 PE</c>, <c>uPVC with tracer</c>, <c>PE-coated steel</c>), read
 /// word by word: a word means something or nothing, parts of words mean nothing (there is a PE in copper and in pipe).

@@ -3,67 +3,6 @@ using NodaTime;
 
 namespace GentleMole.Core.Marking;
 
-/// <summary>How a proposed dig is shown on the ground.</summary>
-public enum OutlineStyle
-{
-    /// <summary>White dashes; dots on curves; arrows along a route.</summary>
-    Dashes,
-
-    /// <summary>Flags with the name, where paint does not hold.</summary>
-    Flags,
-
-    /// <summary>Stakes with the name, in rough or overgrown ground.</summary>
-    Stakes,
-
-    /// <summary>One stake in the middle with the radius written on it.</summary>
-    CentreStake,
-}
-
-public enum OutlineMarkKind
-{
-    Dash,
-    Dot,
-    Arrow,
-
-    /// <summary>A dash at the kerb or boundary that the route or edge crosses.</summary>
-    KerbMark,
-    Flag,
-    Stake,
-    CentreStake,
-}
-
-/// <summary>One mark on the ground.</summary>
-/// <param name="AlongDegrees">Azimuth of a dash or arrow.</param>
-public sealed record OutlineMark(int Number, OutlineMarkKind Kind, SitePoint Place, double AlongDegrees);
-
-/// <summary>What is asked for.</summary>
-/// <param name="Corners">Corners of the area, in order.</param>
-/// <param name="Route">Middle of a trench or bore; empty for an area.</param>
-/// <param name="Kerbs">Lines on site at which a mark must stand: kerbs, boundaries.</param>
-/// <param name="SpacingMetres">Wanted distance between marks; null lets the tool choose.</param>
-public sealed record OutlineOrder(
-    IReadOnlyList<SitePoint> Corners,
-    IReadOnlyList<SitePoint> Route,
-    IReadOnlyList<IReadOnlyList<SitePoint>> Laterals,
-    IReadOnlyList<Run> Kerbs,
-    OutlineStyle Style,
-    double? SpacingMetres,
-    bool PoorSight);
-
-/// <summary>The marks, and what they need.</summary>
-/// <param name="FitsCentreStake">True when the whole dig lies within 15 m of one stake.</param>
-/// <param name="PaintMillilitres">White paint for dashes, dots and arrows; 0 for flags and stakes.</param>
-public sealed record OutlinePlan(
-    IReadOnlyList<OutlineMark> Marks,
-    double SpacingMetres,
-    SitePoint Centre,
-    double RadiusMetres,
-    bool FitsCentreStake,
-    double PaintMillilitres)
-{
-    public int CountOf(OutlineMarkKind kind) => Marks.Count(m => m.Kind == kind);
-}
-
 /// <summary>
 /// Lays out the white outline of a proposed dig: dashes 150–300 mm long and 25 mm wide every 1.2–15 m, closer where sight is
 /// poor, dots on curves, arrows along a route with its laterals, marks at kerbs, or one centre stake. Usual practice;

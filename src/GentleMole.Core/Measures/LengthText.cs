@@ -3,13 +3,6 @@ using System.Text.RegularExpressions;
 
 namespace GentleMole.Core.Measures;
 
-/// <summary>The system in which a person reads lengths, and in which a bare number is meant.</summary>
-public enum UnitSystem
-{
-    Metres,
-    FeetInches,
-}
-
 /// <summary>
 /// Lengths as people say them. Text goes in (<c>1.57</c>, <c>1.57 m</c>, <c>430mm</c>, <c>5'2"</c>, <c>5ft2</c>,
 /// <c>62in</c>), metres come out; stored values are metres always.

@@ -2,35 +2,6 @@ using NodaTime;
 
 namespace GentleMole.Core.Notices;
 
-/// <summary>What a clock of a job says.</summary>
-public enum DeadlineKind
-{
-    /// <summary>Every utility on the notice needs an answer before this day ends.</summary>
-    AnswerDue,
-
-    /// <summary>First day on which digging may start under the notice.</summary>
-    DigMayStart,
-
-    /// <summary>Day on which the digger wants to start.</summary>
-    DigPlanned,
-
-    /// <summary>Last day on which an owner's plans hold.</summary>
-    RecordsExpire,
-
-    /// <summary>Last working day for a new call, if digging is to go on without a gap.</summary>
-    RenewBy,
-
-    /// <summary>Last day on which the marks hold.</summary>
-    MarksExpire,
-}
-
-/// <summary>A day that matters, and how many days away it is (negative when past).</summary>
-/// <param name="Owner">Whose plans or marks it is about; null for the notice as a whole.</param>
-public sealed record Deadline(DeadlineKind Kind, LocalDate Date, int DaysAway, string? Owner = null);
-
-/// <summary>Something of an owner with the local moment at which its validity began.</summary>
-public sealed record Dated(string Owner, LocalDateTime From, ValidityRule Rule);
-
 /// <summary>All clocks of one job.</summary>
 /// <param name="Received">Local date and time of the call; null before it is known.</param>
 /// <param name="Marked">Each utility that is answered as marked.</param>

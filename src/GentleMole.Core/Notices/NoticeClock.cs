@@ -2,29 +2,6 @@ using NodaTime;
 
 namespace GentleMole.Core.Notices;
 
-/// <summary>The rules of the place for notices. Defaults only: local rules win.</summary>
-/// <param name="Notice">What must pass between the call and the first digging: full working days, or hours on working days.</param>
-/// <param name="CutOff">A call after this hour counts as made on the next working day.</param>
-/// <param name="MarksValid">How long marks hold where the owner has no rule of its own.</param>
-public sealed record NoticeRules(ValidityRule Notice, LocalTime CutOff, ValidityRule MarksValid)
-{
-    public static NoticeRules Default { get; } =
-        new(new ValidityRule(2, ValidityUnit.WorkingDays), new LocalTime(17, 0), new ValidityRule(14, ValidityUnit.Days));
-}
-
-/// <summary>The clocks of one notice.</summary>
-/// <param name="DigMayStartAt">First moment of digging; a midnight where whole days count.</param>
-/// <param name="AnswerDue">Last day on which every utility must be answered.</param>
-public sealed record NoticeTimes(
-    LocalDate CountsFrom,
-    LocalDateTime DigMayStartAt,
-    LocalDate AnswerDue,
-    bool PlannedTooEarly,
-    IReadOnlyList<Holiday> HolidaysOnTheWay)
-{
-    public LocalDate DigMayStart => DigMayStartAt.Date;
-}
-
 /// <summary>Working-day arithmetic of a notice.</summary>
 public static class NoticeClock
 {

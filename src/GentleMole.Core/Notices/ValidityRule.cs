@@ -4,19 +4,6 @@ using NodaTime;
 
 namespace GentleMole.Core.Notices;
 
-/// <summary>How a rule counts.</summary>
-public enum ValidityUnit
-{
-    /// <summary>Calendar days; the last one holds to its end.</summary>
-    Days,
-
-    /// <summary>Full working days; the last one holds to its end.</summary>
-    WorkingDays,
-
-    /// <summary>Hours that pass on working days; weekends and holidays stand still.</summary>
-    Hours,
-}
-
 /// <summary>How long something holds, or how long must pass: 30 days, 2 working days, 48 hours.</summary>
 public sealed partial record ValidityRule(int Count, ValidityUnit Unit)
 {

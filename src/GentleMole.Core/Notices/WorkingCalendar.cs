@@ -2,9 +2,6 @@ using NodaTime;
 
 namespace GentleMole.Core.Notices;
 
-/// <summary>A day on which nobody works, and why.</summary>
-public sealed record Holiday(LocalDate Date, string Name);
-
 /// <summary>Which days count. Saturdays, Sundays and the listed holidays do not.</summary>
 public sealed class WorkingCalendar(IEnumerable<Holiday> holidays)
 {

@@ -6,12 +6,3 @@ namespace GentleMole.Core.Pinpoint;
 /// <param name="Peak">|horizontal| response, any linear unit, not negative.</param>
 /// <param name="Null">|vertical| response in the same unit, if taken.</param>
 public sealed record CrossReading(double OffsetMetres, double HeightMetres, double Peak, double? Null);
-
-/// <summary>
-/// How much a reading scatters: a reading of true size B has σ = √((Relative·B)² + Floor²), in the unit of the readings.
-/// </summary>
-public sealed record ReadingNoise(double Relative, double Floor)
-{
-    public double SigmaAt(double trueSize) =>
-        Math.Sqrt((Relative * Relative * trueSize * trueSize) + (Floor * Floor));
-}

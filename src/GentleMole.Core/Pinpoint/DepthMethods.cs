@@ -1,27 +1,5 @@
 namespace GentleMole.Core.Pinpoint;
 
-/// <summary>A depth by one method: ground to the centre of the conductor, with its 95 % uncertainty.</summary>
-/// <param name="Ratio">Rise over lift, for the lift; null for the others.</param>
-public sealed record DepthResult(
-    double DepthMetres, double UncertaintyMetres, double? Ratio, Verdict Verdict, IReadOnlyList<Reason> Reasons);
-
-/// <summary>A depth that the receiver shows and the height of its tip above ground.</summary>
-public sealed record ShownDepth(double DepthMetres, double HeightMetres);
-
-/// <summary>Which coils the receiver listens with.</summary>
-public enum Antenna
-{
-    Horizontal,
-    Total,
-}
-
-/// <summary>What makes the field: a long line, whose field falls as 1/D, or a sonde, as 1/D³.</summary>
-public enum FieldSource
-{
-    Line,
-    Sonde,
-}
-
 /// <summary>
 /// Depth by means that need no more than a receiver: lift, tilted null, width of the peak, gradient of two coils. Each
 /// uncertainty is a first-order propagation of stated instrument and hand errors, at 95 %.

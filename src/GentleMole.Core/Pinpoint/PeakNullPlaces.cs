@@ -1,8 +1,5 @@
 namespace GentleMole.Core.Pinpoint;
 
-/// <summary>A place across the line and its standard deviation, metres.</summary>
-public readonly record struct Place(double OffsetMetres, double Sigma);
-
 /// <summary>
 /// Where the peak and the null are, read from the readings near them alone: independent of each other, so that their
 /// disagreement is a sign. Near the peak 1/peak is a parabola in the offset; near the null the signed ratio null/peak is a

@@ -3,13 +3,6 @@ using System.Text.RegularExpressions;
 
 namespace GentleMole.Core.Records;
 
-/// <summary>Ducts of one kind, stacked in rows and columns.</summary>
-/// <param name="OutsideMetres">Outside diameter of one duct.</param>
-public sealed record DuctGroup(int Rows, int Columns, string Material, double OutsideMetres, double BoreMetres);
-
-/// <summary>One duct in the section of a bank: right of and below the bank's upper left corner, metres.</summary>
-public readonly record struct DuctPlace(double RightMetres, double DownMetres, double RadiusMetres);
-
 /// <summary>
 /// A bank of ducts, read from a short notation: <c>rows x columns material bore</c>, e.g. <c>2x3 PVC 100</c>; with a stroke
 /// where the outside diameter is known, <c>2x3 PVC 110/100</c>; <c>@40</c> for the clear space between ducts in millimetres;

@@ -2,18 +2,6 @@ using GentleMole.Core.Site;
 
 namespace GentleMole.Core.Records;
 
-/// <summary>A run read off a plan: cover over offset, at a chainage along the boundary.</summary>
-/// <param name="ChainageMetres">Along the boundary from its start; null where the figure holds for the whole of it.</param>
-/// <param name="OffsetMetres">From the boundary, right of its direction positive.</param>
-public sealed record CoverOverOffset(double? ChainageMetres, double CoverMetres, double OffsetMetres);
-
-/// <summary>A line drawn from figures on a plan.</summary>
-public sealed record DigitisedLine(IReadOnlyList<SitePoint> Points, double CoverMetres, double DoubtMetres);
-
-/// <summary>Where something that cannot be seen should be.</summary>
-/// <param name="RadiusMetres">Radius of the circle that holds it with 95 %.</param>
-public sealed record LostPlace(SitePoint Place, double RadiusMetres);
-
 /// <summary>Turns the figures on owners' plans into places on the site.</summary>
 public static class RecordGeometry
 {

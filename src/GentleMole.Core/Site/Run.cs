@@ -1,11 +1,5 @@
 namespace GentleMole.Core.Site;
 
-/// <summary>Where a point falls against a run.</summary>
-/// <param name="ChainageMetres">Distance along the run from its start.</param>
-/// <param name="OffsetMetres">Distance across it, right of the walking direction positive.</param>
-/// <param name="Foot">The nearest point of the run.</param>
-public readonly record struct Station(double ChainageMetres, double OffsetMetres, SitePoint Foot);
-
 /// <summary>A line on the site with chainage along it: a traced line, a tape, the middle of a trench.</summary>
 public sealed class Run
 {
@@ -117,6 +111,3 @@ public sealed class Run
 
     private SitePoint Direction(int leg) => (Points[leg + 1] - Points[leg]).Unit();
 }
-
-/// <summary>A crossing of two runs, with the chainage on each.</summary>
-public readonly record struct Crossing(double ChainageMetres, double OtherChainageMetres, SitePoint Point);

@@ -3,9 +3,6 @@ using NetTopologySuite.Geometries;
 
 namespace GentleMole.Core.Site;
 
-/// <summary>A place in a drawing and the same place on the site.</summary>
-public readonly record struct FitPair(SitePoint Drawing, SitePoint Site);
-
 /// <summary>Turns drawing coordinates into site metres: x' = s·R(θ)·x + t.</summary>
 /// <param name="ResidualsMetres">How far each pair misses after the fit, in the order given.</param>
 public sealed record SiteFit(double Scale, double TurnDegrees, SitePoint Shift, IReadOnlyList<double> ResidualsMetres)
@@ -58,15 +55,5 @@ public sealed record SiteFit(double Scale, double TurnDegrees, SitePoint Shift, 
     {
         var list = points.ToList();
         return new SitePoint(list.Average(p => p.East), list.Average(p => p.North));
-    }
-}
-
-/// <summary>The smallest circle round points.</summary>
-public static class Enclosing
-{
-    public static (SitePoint Centre, double RadiusMetres) Circle(IEnumerable<SitePoint> points)
-    {
-        var circle = new MinimumBoundingCircle(new MultiPoint([.. points.Select(p => new Point(p.East, p.North))]));
-        return (new SitePoint(circle.GetCentre().X, circle.GetCentre().Y), circle.GetRadius());
     }
 }

@@ -1,8 +1,5 @@
 namespace GentleMole.Core.Site;
 
-/// <summary>A position on WGS84, degrees.</summary>
-public readonly record struct GeoPosition(double LatitudeDegrees, double LongitudeDegrees);
-
 /// <summary>
 /// Ties the site frame to the earth: the site's east and north axes are those of the plane that touches the WGS84
 /// ellipsoid at the origin. Textbook conversion east-north-up ↔ earth-centred ↔ geodetic; exact to the millimetre over

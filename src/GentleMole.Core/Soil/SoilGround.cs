@@ -1,15 +1,5 @@
 namespace GentleMole.Core.Soil;
 
-/// <summary>Soil as people name it, with a usual resistivity; editable everywhere it is used.</summary>
-public enum SoilKind
-{
-    WetClay,
-    Loam,
-    MoistSand,
-    DrySand,
-    Rock,
-}
-
 /// <summary>Uniform ground.</summary>
 /// <param name="ResistivityOhmMetres">Resistivity ρ, Ω·m.</param>
 public sealed record SoilGround(double ResistivityOhmMetres)

@@ -1,74 +1,7 @@
 using GentleMole.Core.Marking;
 using GentleMole.Core.Pinpoint;
-using GentleMole.Core.Site;
 
 namespace GentleMole.Core.Trace;
-
-/// <summary>The one thing that decided a verdict.</summary>
-public enum DotFinding
-{
-    SignsAgree,
-    TooFewSigns,
-    CurrentElsewhere,
-    CurrentRunsBack,
-    PeakNullApart,
-    NotOneLine,
-    CurrentOff,
-    LostSidewaysSilence,
-    SeveralSmallSigns,
-    NearSource,
-    AtFeature,
-    OutsideTolerance,
-}
-
-/// <summary>What to do next.</summary>
-public enum NextStep
-{
-    MarkIt,
-    TakeNull,
-    TakeCurrent,
-    TakeDepth,
-    TakeAcross,
-    LowerFrequency,
-    CompareCurrents,
-    CheckBond,
-    StepAway,
-    DotsBeyond,
-    Escalate,
-}
-
-/// <summary>A school's mark at a dot, with the chance that the line is inside the tolerance of it.</summary>
-public sealed record MarkChoice(SchoolMark Mark, double Chance, bool IsPlaceDefault);
-
-/// <summary>The verdict on a dot, as data.</summary>
-/// <param name="Position">Across the line from the dot, right positive, metres, 95 %.</param>
-/// <param name="Depth">To the centre, metres, 95 %; null when no depth was taken.</param>
-/// <param name="Ahead">Walking direction that right and left refer to.</param>
-/// <param name="ApartMetres">Null place less peak place, if a null was taken.</param>
-/// <param name="Distorted">True when peak and null disagree. On which side the other conductor lies cannot be told from that: a
-/// current the same way on one side does what a current the other way does on the other.</param>
-/// <param name="Across">The fit of the readings across, if taken.</param>
-public sealed record DotJudgement(
-    Verdict Verdict,
-    DotFinding Finding,
-    NextStep Next,
-    IReadOnlyList<Sign> Signs,
-    Estimate Position,
-    Estimate? Depth,
-    IReadOnlyList<MarkChoice> Marks,
-    SitePoint Ahead,
-    double? ApartMetres,
-    bool Distorted,
-    PinpointResult? Across)
-{
-    /// <summary>Marking against a "do not mark" is the person's right, but the evidence must say why.</summary>
-    public bool NeedsReasonToMark => Verdict == Verdict.Reject;
-
-    public int Agreeing => Signs.Count(s => s.Agrees);
-
-    /// <summary>The mark of the place's school.</summary>
-    public SchoolMark PlaceMark => (Marks.FirstOrDefault(m => m.IsPlaceDefault) ?? Marks[0]).Mark;
-}
 
 /// <summary>
 /// Combines the independent signs at a dot into one verdict with its reasons: agreement of peak and null, one-line fit,

@@ -1,33 +1,5 @@
 namespace GentleMole.Core.Trace;
 
-/// <summary>One independent sign that a dot is where the line is.</summary>
-public enum SignKind
-{
-    PeakToNull,
-    OneLineFits,
-    Current,
-    CurrentDirection,
-    Lift,
-    DepthPlausible,
-    DepthAgainstLast,
-    DepthTurnedRound,
-    Direction,
-    Sideways,
-    Shoulders,
-}
-
-/// <summary>What a sign says.</summary>
-public enum SignOutcome
-{
-    Agrees,
-
-    /// <summary>Does not agree.</summary>
-    Disagrees,
-
-    /// <summary>Does not agree, but would not be expected to at this place (stake, bend, tee, end).</summary>
-    ExcusedHere,
-}
-
 /// <summary>
 /// A sign with its figures as data. Units by kind: metres for places and depths, milliamperes for current, ratio for
 /// lift, degrees for direction, percent for sideways and shoulders, χ² over its degrees of freedom for the fit.

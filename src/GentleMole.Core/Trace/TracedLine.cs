@@ -3,30 +3,6 @@ using GentleMole.Core.Site;
 
 namespace GentleMole.Core.Trace;
 
-/// <summary>One accepted dot of a line, corrected to where the mark goes.</summary>
-/// <param name="Place">Place of the mark on the site.</param>
-/// <param name="AcrossHalfWidthMetres">± of the position across the line, 95 %.</param>
-/// <param name="Depth">To the centre, 95 %; null when not measured.</param>
-/// <param name="Number">Number of the dot as the person knows it.</param>
-public sealed record MarkPoint(
-    SitePoint Place, double AcrossHalfWidthMetres, Estimate? Depth, Verdict Verdict, int Number, bool Exposed = false);
-
-/// <summary>A stretch of a marked line between two dots.</summary>
-/// <param name="TooLong">No dot for longer than <see cref="TracedLine.LongestGapMetres"/>: what lies between is a guess.</param>
-public sealed record Stretch(
-    MarkPoint From,
-    MarkPoint To,
-    double FromChainageMetres,
-    double ToChainageMetres,
-    double AcrossHalfWidthMetres,
-    Estimate? Depth,
-    QualityLevel Quality,
-    Verdict Confidence,
-    bool TooLong)
-{
-    public double LengthMetres => ToChainageMetres - FromChainageMetres;
-}
-
 /// <summary>The line through the accepted dots of one utility, in order along it, with its stretches.</summary>
 public sealed class TracedLine
 {

@@ -3,57 +3,6 @@ using GentleMole.Core.Site;
 
 namespace GentleMole.Core.Walk;
 
-/// <summary>What can stand on a site.</summary>
-public enum FeatureKind
-{
-    /// <summary>Only helps to read the plan: a building, a bed, a bay line.</summary>
-    Ground,
-    Kerb,
-    Boundary,
-    Chamber,
-    Box,
-    Valve,
-    Hydrant,
-    Meter,
-    Riser,
-    Cabinet,
-    Pole,
-    Light,
-    Sign,
-    Pit,
-
-    /// <summary>A patch in the surface, or the scar of a trench.</summary>
-    Scar,
-    Dip,
-    OldPaint,
-    Marker,
-
-    /// <summary>Where a chamber should be by its plan, not seen.</summary>
-    LostChamber,
-}
-
-/// <summary>How a signal may be put on here; in order of preference.</summary>
-public enum Connection
-{
-    Direct,
-    Clamp,
-    TracerWire,
-    Sonde,
-    None,
-}
-
-/// <summary>Something placed on the walk.</summary>
-/// <param name="Was">Where it used to be: the service may still lead there.</param>
-public sealed record Placed(
-    FeatureKind Kind, IReadOnlyList<SitePoint> Points, UtilityKind? Utility, string Material, SitePoint? Was, double DoubtMetres)
-{
-    /// <summary>Things that sit on a line of their own; a sign or a dip may be anywhere near it.</summary>
-    public bool SitsOnLine => Kind is FeatureKind.Chamber or FeatureKind.Box or FeatureKind.Valve or FeatureKind.Hydrant or FeatureKind.Meter
-        or FeatureKind.Riser or FeatureKind.Cabinet or FeatureKind.Pit or FeatureKind.Marker or FeatureKind.OldPaint;
-
-    public SitePoint Place => Points[0];
-}
-
 /// <summary>What a placed feature suggests.</summary>
 /// <param name="Utilities">Likely utilities, the likeliest first.</param>
 /// <param name="Connections">Ways to put a signal on here.</param>

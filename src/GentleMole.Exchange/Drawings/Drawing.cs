@@ -1,19 +1,4 @@
-using GentleMole.Core.Site;
-
 namespace GentleMole.Exchange.Drawings;
-
-/// <summary>How the points of a shape are to be read.</summary>
-public enum DrawnKind
-{
-    Point,
-    Line,
-    Area,
-    Text,
-}
-
-/// <summary>One thing in an owner's drawing, in the drawing's own coordinates (x to the east, y to the north; degrees where geographic).</summary>
-public sealed record DrawnShape(
-    string Layer, DrawnKind Kind, IReadOnlyList<SitePoint> Points, string Text, IReadOnlyDictionary<string, string> Properties);
 
 /// <summary>An owner's drawing as it was read.</summary>
 /// <param name="Format"><c>GeoJSON</c>, <c>GeoPackage</c>, <c>DXF</c>, <c>KML</c>.</param>
@@ -33,9 +18,3 @@ public sealed record Drawing(
             g.Count(s => s.Kind == DrawnKind.Point), g.Count(s => s.Kind == DrawnKind.Text)))
         .OrderBy(l => l.Name, StringComparer.OrdinalIgnoreCase)];
 }
-
-/// <summary>What a layer holds.</summary>
-public sealed record DrawnLayer(string Name, int Lines, int Areas, int Points, int Texts);
-
-/// <summary>The file cannot be read; the message is for the person who sent it.</summary>
-public sealed class DrawingException(string sentence) : Exception(sentence);

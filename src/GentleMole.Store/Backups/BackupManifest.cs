@@ -3,10 +3,6 @@ using System.Text.Json;
 
 namespace GentleMole.Store.Backups;
 
-/// <summary>A file of a backup.</summary>
-/// <param name="Sha256">In hexadecimal, over its bytes as unpacked.</param>
-public sealed record BackupFile(string Name, long Bytes, string Sha256);
-
 /// <summary>What a backup holds, so that a missing, added or altered file is noticed and named.</summary>
 public sealed class BackupManifest
 {

@@ -1,6 +1,6 @@
 using GentleMole.Core.Lines;
 using GentleMole.Core.Records;
-using GentleMole.Core.Signal;
+using GentleMole.Core.Site;
 using GentleMole.Core.Walk;
 using GentleMole.Store.Model;
 

@@ -1,5 +1,6 @@
+using GentleMole.Core.Hookup;
 using GentleMole.Core.Lines;
-using GentleMole.Core.Signal;
+using GentleMole.Core.Practice;
 using GentleMole.Core.Site;
 using GentleMole.Store.Model;
 

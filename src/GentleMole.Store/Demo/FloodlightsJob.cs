@@ -1,6 +1,7 @@
 using GentleMole.Core.Lines;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Notices;
+using GentleMole.Core.Practice;
 using GentleMole.Store.Model;
 
 namespace GentleMole.Store.Demo;

@@ -1,4 +1,5 @@
 using GentleMole.Core.Lines;
+using GentleMole.Core.Practice;
 using GentleMole.Core.Site;
 
 namespace GentleMole.Store.Demo;

@@ -40,7 +40,7 @@ internal static class LidoJob
         ]);
         job.Features.AddRange(
         [
-            new SiteFeature { Name = "Lido, changing block", Shape = FeatureShape.Outline, Surface = Core.Signal.Surface.Building, Points = [new(9, 33.5), new(25, 33.5), new(25, 40), new(9, 40)] },
+            new SiteFeature { Name = "Lido, changing block", Shape = FeatureShape.Outline, Surface = Core.Site.Surface.Building, Points = [new(9, 33.5), new(25, 33.5), new(25, 40), new(9, 40)] },
             new SiteFeature { Name = "Strand Road", Shape = FeatureShape.Line, Points = [new(5, 2.2), new(68, 2.2)] },
         ]);
         for (var i = 0; i < 9; i++)

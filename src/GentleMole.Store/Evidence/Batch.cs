@@ -3,15 +3,6 @@ using GentleMole.Store.Writing;
 
 namespace GentleMole.Store.Evidence;
 
-/// <summary>A sample of the batch is kept in another job: the whole batch is refused.</summary>
-internal sealed class BatchRefusedException(TakenBatch outcome) : Exception("A sample is kept in another job.")
-{
-    public TakenBatch Outcome { get; } = outcome;
-}
-
-/// <summary>A hookup as far as samples belong to it.</summary>
-internal sealed record NamedHookup(int Id, int LineId, int? ReceiverId, DateTime MadeAt);
-
 /// <summary>
 /// The samples of one batch that are new, sorted by the hookup with which they were taken; dots are made of those that name
 /// a line while they are added.

@@ -1,5 +1,4 @@
 using System.Text.Json;
-using GentleMole.Core.Lines;
 using GentleMole.Store.Log;
 using GentleMole.Store.Writing;
 

@@ -1,6 +1,5 @@
 using System.Runtime.CompilerServices;
 using System.Text.Json;
-using GentleMole.Core.Lines;
 using GentleMole.Store.Log;
 using GentleMole.Store.Writing;
 using Microsoft.Data.Sqlite;

@@ -2,9 +2,6 @@ using GentleMole.Core.Lines;
 
 namespace GentleMole.Store.Evidence;
 
-/// <summary>A utility on the notice as far as a device's word can name it.</summary>
-internal sealed record NamedLine(int Id, UtilityKind Kind, string Owner);
-
 internal static class LineNames
 {
     /// <summary>The line that a device's free word names: by its owner, else by its kind when only one is of that kind.</summary>

@@ -22,18 +22,3 @@ public sealed class ChangeContext(TimeProvider clock)
 
     public DateTime UtcNow => clock.GetUtcNow().UtcDateTime;
 }
-
-/// <summary>Somebody else changed the same thing since it was shown; nothing was saved.</summary>
-public sealed class ChangedMeanwhileException(IReadOnlyList<LogEntry> changes)
-    : Exception("Somebody else changed this meanwhile.")
-{
-    public IReadOnlyList<LogEntry> Changes { get; } = changes;
-}
-
-/// <summary>The id of something that was sent and stored.</summary>
-public sealed class SentOnce
-{
-    public Guid Id { get; set; }
-
-    public DateTime At { get; set; }
-}

@@ -34,7 +34,7 @@ internal static class ChangeLog
         ["TokenRow." + nameof(TokenRow.LastUsedAt)] = "changes with every use",
         ["PutAside." + nameof(PutAside.Content)] = "kept as it came with the notice put aside",
         ["SoughtLine." + nameof(SoughtLine.DotsNumbered)] = "counts dots, which are logged",
-        ["Firm." + nameof(Firm.CentreCursor)] = "moves with every notice taken",
+        ["FirmSettings." + nameof(FirmSettings.CentreCursor)] = "moves with every notice taken",
     };
 
     /// <summary>Properties whose change is logged and whose value is not: secrets.</summary>

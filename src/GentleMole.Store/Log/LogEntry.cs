@@ -33,9 +33,3 @@ public sealed class LogEntry
     /// <summary>SHA-256 in hexadecimal over this entry and the hash before it.</summary>
     public string Hash { get; set; } = "";
 }
-
-/// <summary>Part of a job; its changes are logged there.</summary>
-public interface IJobPart
-{
-    int JobId { get; }
-}

@@ -245,7 +245,7 @@ namespace GentleMole.Store.Migrations
                     b.ToTable("CentreAnswers");
                 });
 
-            modelBuilder.Entity("GentleMole.Store.Model.Firm", b =>
+            modelBuilder.Entity("GentleMole.Store.Model.FirmSettings", b =>
                 {
                     b.Property<int>("Id")
                         .HasColumnType("INTEGER");

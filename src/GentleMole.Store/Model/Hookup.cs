@@ -1,4 +1,4 @@
-using GentleMole.Core.Signal;
+using GentleMole.Core.Hookup;
 using GentleMole.Core.Site;
 using GentleMole.Store.Log;
 

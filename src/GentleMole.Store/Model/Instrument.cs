@@ -2,12 +2,6 @@ using GentleMole.Core.Instruments;
 
 namespace GentleMole.Store.Model;
 
-public enum InstrumentKind
-{
-    Transmitter,
-    Receiver,
-}
-
 /// <summary>An instrument of the firm with what it can do.</summary>
 public sealed class Instrument
 {
@@ -64,25 +58,4 @@ public sealed class Instrument
         var latest = Checks.Where(c => c.Day <= day).MaxBy(c => (c.Day, c.Id));
         return FunctionCheck.StateOn(day, CalibrationEnds, latest?.Day, latest?.Passed == true);
     }
-}
-
-/// <summary>A function check before the day.</summary>
-public sealed class InstrumentCheck
-{
-    public int Id { get; set; }
-
-    public int InstrumentId { get; set; }
-
-    public DateOnly Day { get; set; }
-
-    public string By { get; set; } = "";
-
-    public double? BatteryPercent { get; set; }
-
-    /// <summary>True depth of the known line; null for a transmitter.</summary>
-    public double? KnownDepthMetres { get; set; }
-
-    public List<double> ReadMetres { get; set; } = [];
-
-    public bool Passed { get; set; }
 }

@@ -1,5 +1,6 @@
+using GentleMole.Core.Hookup;
 using GentleMole.Core.Lines;
-using GentleMole.Core.Signal;
+using GentleMole.Core.Network;
 using GentleMole.Core.Site;
 using GentleMole.Store.Log;
 
@@ -48,27 +49,4 @@ public sealed class LineModel : IJobPart
 
     /// <summary>Net mains current that a live power line is taken to carry.</summary>
     public double? NetMilliamps { get; set; }
-}
-
-/// <summary>What joins or parts lines of the supposed ground.</summary>
-public sealed class LineTie : IJobPart
-{
-    public int Id { get; set; }
-
-    public int JobId { get; set; }
-
-    /// <summary>Name of the line in the supposed ground: <c>line-3</c>, <c>record-5</c>, <c>drawn-2</c>.</summary>
-    public required string From { get; set; }
-
-    public double FromMetres { get; set; }
-
-    /// <summary>The other line of a bond; empty for an insulating joint.</summary>
-    public string To { get; set; } = "";
-
-    public double ToMetres { get; set; }
-
-    /// <summary>Resistance of the bond, or of the jumper over a joint; null for an open joint.</summary>
-    public double? Ohms { get; set; }
-
-    public bool IsJoint => To.Length == 0;
 }

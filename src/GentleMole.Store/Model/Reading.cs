@@ -66,16 +66,3 @@ public sealed class Reading : IJobPart
 
     public SitePoint Place => new(EastMetres, NorthMetres);
 }
-
-/// <summary>What the person decided about a dot.</summary>
-public enum DotState
-{
-    /// <summary>Read, not yet decided.</summary>
-    Taken,
-
-    /// <summary>Marked: the line goes through it.</summary>
-    Accepted,
-
-    /// <summary>Kept as evidence; the line does not go through it.</summary>
-    Doubtful,
-}

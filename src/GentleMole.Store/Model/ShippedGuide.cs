@@ -1,5 +1,5 @@
 using GentleMole.Core.Lines;
-using GentleMole.Core.Walk;
+using GentleMole.Core.Site;
 
 namespace GentleMole.Store.Model;
 

@@ -3,26 +3,6 @@ using Microsoft.EntityFrameworkCore;
 
 namespace GentleMole.Store.Writing;
 
-public enum StoreTroubleKind
-{
-    /// <summary>Others keep it busy; the same again in a moment will do.</summary>
-    Busy,
-    Full,
-    ReadOnly,
-
-    /// <summary>The file is gone, or cannot be opened.</summary>
-    Gone,
-    Damaged,
-
-    /// <summary>The disk does not do what it should.</summary>
-    Disk,
-}
-
-/// <summary>Why the store cannot keep or give something at the moment, for a person.</summary>
-/// <param name="Sentence">What is the matter and what to do.</param>
-/// <param name="After">How long to wait before the same is tried again.</param>
-public sealed record StoreTroubleFacts(StoreTroubleKind Kind, string Sentence, TimeSpan After);
-
 /// <summary>Tells troubles of the store from mistakes of the program.</summary>
 public static class StoreTrouble
 {

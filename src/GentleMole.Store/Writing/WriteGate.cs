@@ -1,12 +1,5 @@
 namespace GentleMole.Store.Writing;
 
-/// <summary>The store takes nothing more at the moment; the same again in a few seconds will be taken.</summary>
-public sealed class StoreBusyException(string message) : Exception(message)
-{
-    /// <summary>How long to wait before trying again.</summary>
-    public TimeSpan After { get; } = TimeSpan.FromSeconds(2);
-}
-
 /// <summary>
 /// One writer at a time, in the order in which they came. SQLite allows one anyway; waiting here costs no thread, where
 /// waiting for its lock would keep one busy asking.

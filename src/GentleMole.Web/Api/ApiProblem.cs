@@ -1,6 +1,6 @@
 using GentleMole.Core;
 using GentleMole.Store.Writing;
-using GentleMole.Web.Pages;
+using GentleMole.Web.Frame;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Mvc;
 

@@ -1,9 +1,9 @@
 using System.Net.Http.Json;
 using System.Text.Json;
-using GentleMole.StandIns;
+using GentleMole.Exchange.Centre;
 using GentleMole.Store;
 using GentleMole.Store.Model;
-using GentleMole.Web.Sheets;
+using GentleMole.Web.Words;
 using Microsoft.EntityFrameworkCore;
 
 namespace GentleMole.Web.Centre;

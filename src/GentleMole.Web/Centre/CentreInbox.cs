@@ -2,17 +2,11 @@ using System.Text.Json;
 using GentleMole.Core.Lines;
 using GentleMole.Core.Notices;
 using GentleMole.Core.Site;
-using GentleMole.StandIns;
+using GentleMole.Exchange.Centre;
 using GentleMole.Store.Model;
-using GentleMole.Web.Sheets;
+using GentleMole.Web.Words;
 
 namespace GentleMole.Web.Centre;
-
-/// <summary>What came from the notice centre at one place of its list.</summary>
-/// <param name="Sequence">Its number in the list; null when it could not be read.</param>
-/// <param name="Job">The job that it opens; null when it cannot be taken.</param>
-/// <param name="Trouble">What is wrong with it, in words; empty when it can be taken.</param>
-internal sealed record ReceivedNotice(long? Sequence, string Number, Job? Job, string Content, string Trouble);
 
 /// <summary>
 /// Reads what a notice centre sends, one notice at a time, by the rules that hold for a notice typed by hand. What does not

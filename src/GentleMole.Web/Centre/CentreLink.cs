@@ -3,7 +3,7 @@ using GentleMole.StandIns;
 using GentleMole.Store;
 using GentleMole.Store.Writing;
 using GentleMole.Web.Setup;
-using GentleMole.Web.Sheets;
+using GentleMole.Web.Words;
 
 namespace GentleMole.Web.Centre;
 

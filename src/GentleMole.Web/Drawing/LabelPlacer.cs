@@ -1,8 +1,5 @@
 namespace GentleMole.Web.Drawing;
 
-/// <summary>A label in its place, in pixels from the top left of the drawing; the anchor is what it speaks of.</summary>
-internal sealed record PlacedLabel(string Text, string Style, double X, double Y, double AnchorX, double AnchorY, bool Leader);
-
 /// <summary>
 /// Puts labels where nothing else is. The drawing is a grid of small cells; lines, dots and labels already there occupy
 /// theirs, and a new label takes the candidate place that covers the fewest.

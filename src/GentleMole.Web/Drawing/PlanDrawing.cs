@@ -1,33 +1,13 @@
 using System.Globalization;
-using GentleMole.Core.Lines;
-using GentleMole.Core.Marking;
 using GentleMole.Core.Measures;
 using GentleMole.Core.Site;
 using GentleMole.Store.Model;
-using GentleMole.Web.Sheets;
+using GentleMole.Web.Sheet;
 using GentleMole.Web.Words;
 using NetTopologySuite.Geometries;
 using NetTopologySuite.Simplify;
 
 namespace GentleMole.Web.Drawing;
-
-/// <summary>A letter standing on a line, so that the line can be told without its colour.</summary>
-internal sealed record LineLetter(string Text, double East, double North);
-
-/// <summary>What a stage shows on the plan besides the sheet itself.</summary>
-/// <param name="Outline">White marks of the proposed dig.</param>
-/// <param name="Preview">Lines of a drawing that is not taken over yet, by layer paint.</param>
-/// <param name="SelectedFeatureId">Feature at hand.</param>
-/// <param name="Signal">Currents of a planned hookup; they take the place of dots and of hookups that were made.</param>
-/// <param name="SiteOnly">Leave out what is in the ground: for the one who only needs to know where to mark, with the marks' numbers.</param>
-internal sealed record PlanExtras(
-    OutlinePlan? Outline = null, IReadOnlyList<PreviewTrail>? Preview = null, int? SelectedFeatureId = null, bool SiteOnly = false, SignalOverlay? Signal = null);
-
-/// <summary>A line of a preview.</summary>
-internal sealed record PreviewTrail(UtilityKind? Kind, IReadOnlyList<SitePoint> Points);
-
-/// <summary>A record line as far as it lies in the drawing.</summary>
-internal sealed record RecordTrail(RecordLine Record, IReadOnlyList<IReadOnlyList<SitePoint>> Parts);
 
 /// <summary>
 /// The plan of a sheet: extent, grid and labels. The drawing is in site metres with north up, so that a place on it is a place

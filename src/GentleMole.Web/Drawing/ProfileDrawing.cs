@@ -4,9 +4,6 @@ using GentleMole.Core.Pinpoint;
 
 namespace GentleMole.Web.Drawing;
 
-/// <summary>One curve of a profile: points across and their response.</summary>
-internal sealed record ProfileCurve(string Style, string Path);
-
 /// <summary>
 /// A picture of responses across a line: readings as marks, the fit as curves, the 95 % interval of the place as a band, and
 /// the ground below with the line in it. Pixels.

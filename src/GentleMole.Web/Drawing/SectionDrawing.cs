@@ -5,19 +5,10 @@ using GentleMole.Core.Records;
 using GentleMole.Core.Site;
 using GentleMole.Core.Trace;
 using GentleMole.Store.Model;
-using GentleMole.Web.Sheets;
+using GentleMole.Web.Sheet;
 using GentleMole.Web.Words;
 
 namespace GentleMole.Web.Drawing;
-
-/// <summary>A line that crosses the cut.</summary>
-/// <param name="Depth">Null when nobody has measured it: drawn as a question at no depth.</param>
-/// <param name="PlanCover">Cover to the top by the owner's plan, where nothing was measured.</param>
-internal sealed record SectionCrossing(
-    SheetLine Line, double ChainageMetres, Estimate? Depth, double ZoneHalfWidth, bool Marked, double? PlanCover);
-
-/// <summary>A duct bank in section: its envelope at its depth, and beside it the ducts drawn alike in both directions.</summary>
-internal sealed record SectionBank(RecordLine Record, DuctBank Bank, double ChainageMetres, double TopMetres);
 
 /// <summary>
 /// The ground in section along a cut: chainage to the right, depth downwards, both to scale, the depth drawn larger by a

@@ -1,18 +1,9 @@
 using System.Numerics;
-using GentleMole.Core.Lines;
-using GentleMole.Core.Signal;
+using GentleMole.Core.Hookup;
+using GentleMole.Core.Network;
 using GentleMole.Core.Site;
 
 namespace GentleMole.Web.Drawing;
-
-/// <summary>A piece of a line with its current as weight.</summary>
-internal sealed record CurrentPiece(IReadOnlyList<SitePoint> Points, double Pixels);
-
-/// <summary>A tick that shows which way the current runs at the moment that it leaves the transmitter.</summary>
-internal sealed record DirectionTick(SitePoint Place, double AzimuthDegrees);
-
-/// <summary>A line with the current in it.</summary>
-internal sealed record CurrentLine(UtilityKind Kind, string Name, IReadOnlyList<CurrentPiece> Pieces, IReadOnlyList<DirectionTick> Ticks, double MostMilliamps, SitePoint LetterPlace);
 
 /// <summary>Currents of a solved hookup on the plan: weight is current, ticks are its direction.</summary>
 internal sealed class SignalOverlay

@@ -1,13 +1,11 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
 using GentleMole.Core;
-using GentleMole.Core.Fields;
 using GentleMole.Core.Measures;
 using GentleMole.Core.Notices;
 using GentleMole.Core.Pinpoint;
-using GentleMole.Core.Records;
 using GentleMole.Core.Site;
-using GentleMole.Web.Setup;
+using GentleMole.Web.Words;
 
 namespace GentleMole.Web.Forms;
 

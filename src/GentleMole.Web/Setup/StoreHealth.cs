@@ -1,4 +1,3 @@
-using GentleMole.Store;
 using GentleMole.Store.Writing;
 using Microsoft.Extensions.Diagnostics.HealthChecks;
 

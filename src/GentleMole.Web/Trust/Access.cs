@@ -2,9 +2,6 @@ using GentleMole.Store.Model;
 
 namespace GentleMole.Web.Trust;
 
-/// <summary>Who may see a page and who may change something on it.</summary>
-internal sealed record PageAccess(Role[] See, Role[] Change);
-
 /// <summary>The table of access: the one place that says who may do what. Pages that are not in it are shut.</summary>
 internal static class Access
 {
@@ -17,40 +14,40 @@ internal static class Access
     /// <summary>By the page's own path, as its folder and file are named.</summary>
     public static IReadOnlyDictionary<string, PageAccess> Pages { get; } = new Dictionary<string, PageAccess>
     {
-        ["/Index"] = new(Everybody, []),
-        ["/Units"] = new(Everybody, Everybody),
-        ["/SignOut"] = new(Everybody, Everybody),
-        ["/Refused"] = new(Everybody, []),
-        ["/Jobs/Index"] = new(Everybody, []),
-        ["/Jobs/Job"] = new(Everybody, []),
-        ["/Jobs/New"] = new(Workers, Workers),
-        ["/Jobs/Notice"] = new(Everybody, Workers),
-        ["/Jobs/Outline"] = new(Everybody, []),
-        ["/Jobs/Records"] = new(Everybody, Workers),
-        ["/Jobs/Walk"] = new(Everybody, Field),
-        ["/Jobs/Hookup"] = new(Everybody, Field),
-        ["/Jobs/HookupPlan"] = new(Everybody, Field),
-        ["/Jobs/HookupGround"] = new(Everybody, Field),
-        ["/Jobs/Trace"] = new(Everybody, Field),
-        ["/Jobs/Marks"] = new(Everybody, Field),
-        ["/Jobs/Handover"] = new(Everybody, Field),
-        ["/Jobs/HandoverSheet"] = new(Everybody, []),
-        ["/Jobs/Log"] = new(Everybody, []),
-        ["/Notices"] = new(Everybody, Desk),
-        ["/Days"] = new(Workers, Desk),
+        ["/Frame/Index"] = new(Everybody, []),
+        ["/Trust/Units"] = new(Everybody, Everybody),
+        ["/Trust/SignOut"] = new(Everybody, Everybody),
+        ["/Trust/Refused"] = new(Everybody, []),
+        ["/Boards/Index"] = new(Everybody, []),
+        ["/Stages/Job"] = new(Everybody, []),
+        ["/Boards/New"] = new(Workers, Workers),
+        ["/Stages/Notice/Notice"] = new(Everybody, Workers),
+        ["/Stages/Marks/Outline"] = new(Everybody, []),
+        ["/Stages/Records/Records"] = new(Everybody, Workers),
+        ["/Stages/Walk/Walk"] = new(Everybody, Field),
+        ["/Stages/Hookup/Hookup"] = new(Everybody, Field),
+        ["/Stages/Hookup/HookupPlan"] = new(Everybody, Field),
+        ["/Stages/Hookup/HookupGround"] = new(Everybody, Field),
+        ["/Stages/Trace/Trace"] = new(Everybody, Field),
+        ["/Stages/Marks/Marks"] = new(Everybody, Field),
+        ["/Stages/Handover/Handover"] = new(Everybody, Field),
+        ["/Stages/Handover/HandoverSheet"] = new(Everybody, []),
+        ["/Stages/Log/Log"] = new(Everybody, []),
+        ["/Boards/Notices"] = new(Everybody, Desk),
+        ["/Boards/Days"] = new(Workers, Desk),
         ["/Bench/Index"] = new(Everybody, []),
         ["/Bench/Pinpoint"] = new(Everybody, Everybody),
         ["/Bench/Depth"] = new(Everybody, Everybody),
         ["/Bench/LineField"] = new(Everybody, Everybody),
-        ["/Place"] = new(Everybody, LeadOnly),
-        ["/Owners"] = new(Everybody, Desk),
-        ["/Instruments"] = new(Everybody, Field),
-        ["/Guide"] = new(Everybody, LeadOnly),
-        ["/GuideCard"] = new(Everybody, []),
-        ["/People"] = new(LeadOnly, LeadOnly),
-        ["/Tokens"] = new(LeadOnly, LeadOnly),
-        ["/Log"] = new(Workers, []),
-        ["/Backup"] = new(LeadOnly, LeadOnly),
+        ["/Firm/Place"] = new(Everybody, LeadOnly),
+        ["/Firm/Owners"] = new(Everybody, Desk),
+        ["/Firm/Instruments"] = new(Everybody, Field),
+        ["/Firm/Guide"] = new(Everybody, LeadOnly),
+        ["/Firm/GuideCard"] = new(Everybody, []),
+        ["/Firm/People"] = new(LeadOnly, LeadOnly),
+        ["/Firm/Tokens"] = new(LeadOnly, LeadOnly),
+        ["/Firm/Log"] = new(Workers, []),
+        ["/Firm/Backup"] = new(LeadOnly, LeadOnly),
     };
 
     /// <summary>Handlers that only judge what is typed change nothing; who sees the page may use them.</summary>

@@ -5,14 +5,3 @@ namespace GentleMole.Web.Trust;
 
 /// <summary>The person of a session, as the cookie says.</summary>
 internal sealed record SignedInPerson(string Id, string Name, Role Role);
-
-internal static class SignedInPersons
-{
-    /// <summary>The person, or null for a visitor.</summary>
-    public static SignedInPerson? SignedIn(this ClaimsPrincipal user) =>
-        user.Identity?.IsAuthenticated == true
-        && user.FindFirstValue(ClaimTypes.NameIdentifier) is { } id
-        && Enum.TryParse<Role>(user.FindFirstValue(ClaimTypes.Role), out var role)
-            ? new SignedInPerson(id, user.FindFirstValue(PersonClaims.NameClaim) ?? "", role)
-            : null;
-}

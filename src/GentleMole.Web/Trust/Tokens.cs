@@ -10,13 +10,6 @@ using Microsoft.EntityFrameworkCore;
 
 namespace GentleMole.Web.Trust;
 
-/// <summary>What the token of a request allows.</summary>
-/// <param name="OnlyJobId">The one job it may see; null for all.</param>
-internal sealed record Admitted(int Id, string Name, TokenScope Scope, int? OnlyJobId, bool IsDemo)
-{
-    public bool MaySeeJob(int id) => OnlyJobId is null || OnlyJobId == id;
-}
-
 /// <summary>
 /// Keys of devices and scripts. They are made in the application, shown once, kept as hashes and can be revoked; the demo
 /// has a known one.
@@ -83,14 +76,4 @@ internal sealed class Tokens(MoleOptions options, IServiceScopeFactory scopes)
         {
         }
     }
-}
-
-internal static class AdmittedRequests
-{
-    private const string Key = "admitted";
-
-    public static void Admit(this HttpContext http, Admitted admitted) => http.Items[Key] = admitted;
-
-    /// <summary>The token that this request came with; every route of the API has one.</summary>
-    public static Admitted Admitted(this HttpContext http) => (Admitted)http.Items[Key]!;
 }

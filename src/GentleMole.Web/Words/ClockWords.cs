@@ -1,3 +1,4 @@
+using GentleMole.Core.Job;
 using GentleMole.Core.Notices;
 using NodaTime;
 using NodaTime.Text;

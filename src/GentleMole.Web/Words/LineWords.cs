@@ -1,8 +1,6 @@
+using GentleMole.Core.Hookup;
 using GentleMole.Core.Lines;
 using GentleMole.Core.Marking;
-using GentleMole.Core.Signal;
-using GentleMole.Store.Model;
-using GentleMole.Web.Sheets;
 
 namespace GentleMole.Web.Words;
 
@@ -40,14 +38,6 @@ internal static class LineWords
         _ => "no answer yet",
     };
 
-    /// <summary>How a line was found: every hookup used on it, with its frequency.</summary>
-    public static string MethodOf(JobSheet sheet, SheetLine line)
-    {
-        var ways = sheet.Job.Hookups.Where(h => h.LineId == line.Line.Id)
-            .Select(h => h.FrequencyHertz is { } f ? $"{Method(h.Method)}, {Frequency(f)}" : Method(h.Method)).Distinct();
-        var text = string.Join("; ", ways);
-        return text.Length == 0 ? "no hookup logged" : text;
-    }
 
     public static string Frequency(double hertz) => hertz >= 1000
         ? FormattableString.Invariant($"{hertz / 1000:0.###}\u00a0kHz")

@@ -2,7 +2,6 @@ using System.Globalization;
 using System.Text.Json;
 using System.Text.RegularExpressions;
 using GentleMole.Store.Log;
-using GentleMole.Web.Sheets;
 
 namespace GentleMole.Web.Words;
 
@@ -29,7 +28,7 @@ internal static partial class LogWords
         ["GuideNote"] = "a note of the guide",
         ["GuideEntry"] = "a page of the guide",
         ["Visit"] = "a visit",
-        ["Firm"] = "the place",
+        ["FirmSettings"] = "the rules of the firm",
         ["HolidayRow"] = "a holiday",
         ["OwnerRow"] = "an owner",
         ["MoleUser"] = "a person",

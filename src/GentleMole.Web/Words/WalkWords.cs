@@ -1,6 +1,6 @@
 using GentleMole.Core.Lines;
+using GentleMole.Core.Site;
 using GentleMole.Core.Walk;
-using GentleMole.Web.Setup;
 
 namespace GentleMole.Web.Words;
 
@@ -71,10 +71,10 @@ internal static class WalkWords
 
     public static string Connection(Connection way) => way switch
     {
-        Core.Walk.Connection.Direct => "direct connection, once tested dead",
-        Core.Walk.Connection.Clamp => "clamp",
-        Core.Walk.Connection.TracerWire => "tracer wire",
-        Core.Walk.Connection.Sonde => "sonde",
+        Core.Site.Connection.Direct => "direct connection, once tested dead",
+        Core.Site.Connection.Clamp => "clamp",
+        Core.Site.Connection.TracerWire => "tracer wire",
+        Core.Site.Connection.Sonde => "sonde",
         _ => "",
     };
 

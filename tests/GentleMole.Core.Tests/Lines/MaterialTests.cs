@@ -1,4 +1,5 @@
 using GentleMole.Core.Lines;
+using GentleMole.Core.Site;
 using GentleMole.Core.Walk;
 
 namespace GentleMole.Core.Tests.Lines;

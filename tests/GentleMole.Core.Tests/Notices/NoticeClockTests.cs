@@ -1,4 +1,5 @@
 using CsCheck;
+using GentleMole.Core.Job;
 using GentleMole.Core.Notices;
 using NodaTime;
 using NodaTime.Text;

@@ -1,6 +1,5 @@
 using CsCheck;
 using GentleMole.Core.Pinpoint;
-using GentleMole.Core.Receiver;
 
 namespace GentleMole.Core.Tests.Pinpoint;
 

@@ -1,8 +1,8 @@
 using CsCheck;
 using GentleMole.Core.Fields;
+using GentleMole.Core.Instruments;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Pinpoint;
-using GentleMole.Core.Receiver;
 
 namespace GentleMole.Core.Tests.Pinpoint;
 

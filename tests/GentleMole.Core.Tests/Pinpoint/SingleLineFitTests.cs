@@ -1,5 +1,5 @@
+using GentleMole.Core.Instruments;
 using GentleMole.Core.Pinpoint;
-using GentleMole.Core.Receiver;
 
 namespace GentleMole.Core.Tests.Pinpoint;
 

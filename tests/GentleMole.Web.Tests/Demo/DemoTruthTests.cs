@@ -1,9 +1,10 @@
+using GentleMole.Core;
 using GentleMole.Core.Lines;
 using GentleMole.Core.Marking;
-using GentleMole.Core;
+using GentleMole.Core.Practice;
 using GentleMole.Store.Demo;
 using GentleMole.Store.Model;
-using GentleMole.Web.Sheets;
+using GentleMole.Web.Sheet;
 using Microsoft.Extensions.DependencyInjection;
 
 namespace GentleMole.Web.Tests.Demo;

@@ -2,9 +2,8 @@ using GentleMole.Core.Fields;
 using GentleMole.Core.Lines;
 using GentleMole.Core.Measures;
 using GentleMole.Core.Pinpoint;
-using GentleMole.Core.Site;
 using GentleMole.Web.Drawing;
-using GentleMole.Web.Sheets;
+using GentleMole.Web.Sheet;
 using Microsoft.Extensions.DependencyInjection;
 
 namespace GentleMole.Web.Tests.Drawing;

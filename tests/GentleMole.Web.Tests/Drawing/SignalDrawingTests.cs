@@ -1,10 +1,11 @@
+using GentleMole.Core.Hookup;
 using GentleMole.Core.Instruments;
 using GentleMole.Core.Lines;
 using GentleMole.Core.Measures;
-using GentleMole.Core.Signal;
-using GentleMole.Core.Site;
 using GentleMole.Core.Soil;
+using GentleMole.Core.Sweeps;
 using GentleMole.Web.Drawing;
+using GentleMole.Web.Stages;
 
 namespace GentleMole.Web.Tests.Drawing;
 

@@ -2,8 +2,10 @@ using GentleMole.Core.Lines;
 using GentleMole.Core.Measures;
 using GentleMole.Core.Site;
 using GentleMole.Store.Model;
+using GentleMole.Web.Boards;
 using GentleMole.Web.Drawing;
-using GentleMole.Web.Sheets;
+using GentleMole.Web.Sheet;
+using GentleMole.Web.Stages;
 using Microsoft.Extensions.DependencyInjection;
 
 namespace GentleMole.Web.Tests.Drawing;
@@ -88,7 +90,7 @@ public class StageDrawingTests(MoleHost host) : IClassFixture<MoleHost>
     [Fact]
     public void A_days_way_fits_its_frame_and_keeps_places_to_one_another()
     {
-        var firm = new Firm { HomeLatitude = 49.73, HomeLongitude = -7.41 };
+        var firm = new FirmSettings { HomeLatitude = 49.73, HomeLongitude = -7.41 };
         BookedVisit Visit(double north, double east) => new(1, 1, "", "", new Core.Days.TimeEstimate([]), 30, false, null, new SiteOrigin(49.73 + north, -7.41 + east));
         var run = new Core.Days.DayRun([], 0, 0, 0);
         var route = new RouteDrawing(firm, new BookedDay(new MoleUser(), new NodaTime.LocalDate(2026, 11, 23), [Visit(0.02, 0), Visit(0, 0.05)], run, null, null));

@@ -2,7 +2,7 @@ using GentleMole.Core.Lines;
 using GentleMole.Core.Measures;
 using GentleMole.Core.Site;
 using GentleMole.Web.Forms;
-using GentleMole.Web.Setup;
+using GentleMole.Web.Words;
 using Microsoft.AspNetCore.Http;
 using Microsoft.Extensions.Primitives;
 

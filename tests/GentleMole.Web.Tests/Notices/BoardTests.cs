@@ -1,7 +1,8 @@
 using GentleMole.Core.Marking;
 using GentleMole.Store;
 using GentleMole.Store.Model;
-using GentleMole.Web.Sheets;
+using GentleMole.Web.Boards;
+using GentleMole.Web.Words;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 

@@ -1,6 +1,6 @@
 using GentleMole.Core.Marking;
+using GentleMole.Exchange.Centre;
 using GentleMole.StandIns;
-using GentleMole.Store;
 using GentleMole.Store.Model;
 using GentleMole.Web.Centre;
 using Microsoft.AspNetCore.Hosting;

@@ -1,7 +1,6 @@
 using System.Net;
 using AngleSharp.Html.Parser;
 using GentleMole.Core.Marking;
-using GentleMole.Store.Model;
 using Microsoft.AspNetCore.Builder;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;

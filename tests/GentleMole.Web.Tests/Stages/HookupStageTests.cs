@@ -1,6 +1,5 @@
 using System.Net;
 using AngleSharp.Html.Dom;
-using GentleMole.Store.Model;
 using Microsoft.EntityFrameworkCore;
 
 namespace GentleMole.Web.Tests.Stages;

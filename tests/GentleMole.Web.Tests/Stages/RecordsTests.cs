@@ -1,7 +1,6 @@
 using System.Net;
 using System.Text;
 using GentleMole.Core.Site;
-using GentleMole.Core.Walk;
 using GentleMole.Exchange;
 using GentleMole.Store.Model;
 using Microsoft.EntityFrameworkCore;

@@ -1,7 +1,8 @@
 using System.Net;
+using GentleMole.Core.Hookup;
 using GentleMole.Core.Instruments;
 using GentleMole.Core.Lines;
-using GentleMole.Core.Signal;
+using GentleMole.Core.Practice;
 using GentleMole.Core.Soil;
 using GentleMole.StandIns;
 using Microsoft.EntityFrameworkCore;
@@ -77,6 +78,6 @@ public class SimulatedWalkTests(MoleHost host) : IClassFixture<MoleHost>
     {
         await using var real = new EmptyHost();
         Assert.Equal(HttpStatusCode.Unauthorized, (await real.Device().GetAsync(new Uri("/api/v1/jobs", UriKind.Relative))).StatusCode);
-        Assert.False(((Web.Signal.WalkDesk)real.Services.GetService(typeof(Web.Signal.WalkDesk))!).Start(Order(1)));
+        Assert.False(((Web.Stages.WalkDesk)real.Services.GetService(typeof(Web.Stages.WalkDesk))!).Start(Order(1)));
     }
 }

@@ -1,11 +1,9 @@
 using System.Net;
-using GentleMole.Core.Instruments;
+using GentleMole.Core.Hookup;
 using GentleMole.Core.Lines;
-using GentleMole.Core.Signal;
-using GentleMole.StandIns;
-using GentleMole.Store.Model;
-using GentleMole.Web.Sheets;
-using GentleMole.Web.Signal;
+using GentleMole.Core.Practice;
+using GentleMole.Web.Sheet;
+using GentleMole.Web.Stages;
 using Microsoft.Extensions.DependencyInjection;
 
 namespace GentleMole.Web.Tests.Stages;

@@ -43,7 +43,7 @@ public class UndrawableTests(MoleHost host) : IClassFixture<MoleHost>
             job.Lines.Add(new SoughtLine { Kind = Core.Lines.UtilityKind.Gas, Owner = "Tamsin Gas", ExpectedRun = [new(1, 1), new(1, 1 + 1e-10)] });
             job.Records.Add(new RecordLine { Kind = Core.Lines.UtilityKind.Gas, Owner = "Tamsin Gas", Points = [new(1, 1), new(1e300, -1e300)], CoverMetres = 0.9 });
             job.Features.Add(new SiteFeature { Name = "Sound kerb", Shape = FeatureShape.Line, Points = [new(0, 0), new(20, 0)] });
-            job.Features.Add(new SiteFeature { Name = "Bad kerb", Shape = FeatureShape.Line, Kind = Core.Walk.FeatureKind.Kerb, Points = [new(1e300, 0), new(0, 0)] });
+            job.Features.Add(new SiteFeature { Name = "Bad kerb", Shape = FeatureShape.Line, Kind = Core.Site.FeatureKind.Kerb, Points = [new(1e300, 0), new(0, 0)] });
             db.Jobs.Add(job);
             await db.SaveChangesAsync();
             var line = job.Lines[0].Id;

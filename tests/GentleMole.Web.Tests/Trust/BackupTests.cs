@@ -2,7 +2,6 @@ using System.Net;
 using GentleMole.Store;
 using GentleMole.Store.Backups;
 using GentleMole.Store.Log;
-using GentleMole.Web.Setup;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;

@@ -1,6 +1,5 @@
 using System.Net;
 using GentleMole.Store;
-using GentleMole.Web.Setup;
 using Microsoft.Data.Sqlite;
 using Microsoft.Extensions.DependencyInjection;
 

@@ -1,9 +1,8 @@
+using GentleMole.Core.Hookup;
 using GentleMole.Core.Lines;
 using GentleMole.Core.Measures;
-using GentleMole.Core.Signal;
 using GentleMole.Core.Soil;
-using GentleMole.Web.Setup;
-using GentleMole.Web.Signal;
+using GentleMole.Web.Stages;
 using GentleMole.Web.Words;
 
 namespace GentleMole.Web.Tests.Words;

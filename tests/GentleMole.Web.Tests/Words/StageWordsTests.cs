@@ -4,9 +4,10 @@ using GentleMole.Core.Marking;
 using GentleMole.Core.Measures;
 using GentleMole.Core.Notices;
 using GentleMole.Core.Records;
+using GentleMole.Core.Site;
 using GentleMole.Core.Walk;
 using GentleMole.Store.Log;
-using GentleMole.Web.Setup;
+using GentleMole.Web.Stages;
 using GentleMole.Web.Words;
 using NodaTime;
 

@@ -1,12 +1,13 @@
 using GentleMole.Core;
+using GentleMole.Core.Hookup;
+using GentleMole.Core.Job;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Measures;
 using GentleMole.Core.Notices;
 using GentleMole.Core.Pinpoint;
-using GentleMole.Core.Signal;
 using GentleMole.Core.Site;
 using GentleMole.Core.Trace;
-using GentleMole.Web.Setup;
+using GentleMole.Web.Stages;
 using GentleMole.Web.Words;
 using NodaTime;
 

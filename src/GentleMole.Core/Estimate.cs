@@ -1,0 +1,15 @@
+namespace GentleMole.Core;
+
+/// <summary>A value with its 95 % interval, in one unit.</summary>
+public readonly record struct Estimate(double Value, double Low95, double High95)
+{
+    /// <summary>Half the width of the interval: the ± that is shown.</summary>
+    public double HalfWidth => (High95 - Low95) / 2;
+
+    public Estimate Shift(double by) => new(Value + by, Low95 + by, High95 + by);
+
+    /// <summary>The interval stretched, where needed, to hold a further value.</summary>
+    public Estimate Including(double value) => new(Value, Math.Min(Low95, value), Math.Max(High95, value));
+
+    public static Estimate Symmetric(double value, double halfWidth) => new(value, value - halfWidth, value + halfWidth);
+}

@@ -1,0 +1,17 @@
+namespace GentleMole.Core.Hookup;
+
+/// <summary>How the signal is put on the line.</summary>
+public enum HookupMethod
+{
+    /// <summary>A lead clipped to the line, the other to a stake.</summary>
+    Direct,
+
+    /// <summary>A clamp round the line; both its ends must be earthed.</summary>
+    Clamp,
+
+    /// <summary>From the surface by the transmitter's coil.</summary>
+    Induction,
+
+    /// <summary>No transmitter: what already flows.</summary>
+    Passive,
+}

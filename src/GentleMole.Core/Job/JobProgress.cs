@@ -1,0 +1,37 @@
+namespace GentleMole.Core.Job;
+
+/// <summary>How far a job is, counted from what is on its sheet.</summary>
+/// <param name="NoticeComplete">Dig area, date of the call and at least one utility are there.</param>
+/// <param name="OwnersOpen">Owners on the notice whose plans are not asked for, not complete, or out of date.</param>
+/// <param name="CautionsOpen">Cautions of this site that nobody has acknowledged today.</param>
+/// <param name="Hookups">Hookups logged.</param>
+/// <param name="LinesUntraced">Utilities without an answer and without two accepted dots.</param>
+/// <param name="LinesUnanswered">Utilities without an answer.</param>
+public sealed record JobProgress(
+    bool NoticeComplete, int OwnersOpen, int CautionsOpen, int Lines, int Hookups, int LinesUntraced, int LinesUnanswered, bool HandedOver)
+{
+    /// <summary>True when nothing is left to do in a stage.</summary>
+    public bool IsDone(JobStage stage) => stage switch
+    {
+        JobStage.Notice => NoticeComplete,
+        JobStage.Records => NoticeComplete && (OwnersOpen == 0 || AllAnswered),
+        JobStage.Walk => NoticeComplete && (CautionsOpen == 0 || AllAnswered),
+        JobStage.Hookup => Hookups > 0 || AllAnswered,
+        JobStage.Trace => NoticeComplete && LinesUntraced == 0 && Lines > 0,
+        JobStage.Marks => AllAnswered,
+        _ => HandedOver,
+    };
+
+    /// <summary>
+    /// The first stage with something left to do; the handover when all is done. Plans that are still on their way do not
+    /// hold up the site: where field work has begun, it goes on.
+    /// </summary>
+    public JobStage Current => HandedOver
+        ? JobStage.Handover
+        : Enum.GetValues<JobStage>().First(s => s == JobStage.Handover || (!IsDone(s) && !(s == JobStage.Records && Hookups > 0)));
+
+    /// <summary>One word for lists and devices.</summary>
+    public string State => HandedOver ? "handed over" : Current == JobStage.Handover ? "ready to hand over" : Current.ToString().ToLowerInvariant();
+
+    private bool AllAnswered => NoticeComplete && Lines > 0 && LinesUnanswered == 0;
+}

@@ -1,0 +1,27 @@
+namespace GentleMole.Core.Marking;
+
+/// <summary>What an answer must rest on, and when a job can be handed over.</summary>
+public static class AnswerRules
+{
+    /// <summary>What stands in the way of an answer: fields <c>answer</c> and <c>why</c>; empty when it can be given.</summary>
+    /// <param name="hasLine">True when two accepted dots make a line.</param>
+    public static IReadOnlyList<FieldError> Check(LineAnswer answer, bool hasLine, string why) => answer switch
+    {
+        LineAnswer.Pending => [new("answer", "Choose an answer: marked, clear, not found or escalated.")],
+        LineAnswer.Marked when !hasLine =>
+            [new("answer", "Nothing is marked yet: it takes two accepted dots. Trace it, or choose another answer.")],
+        LineAnswer.Marked => [],
+        _ when why.Trim().Length > 0 => [],
+        LineAnswer.Escalated => [new("why", "Say to whom it was passed on and what was asked.")],
+        LineAnswer.Clear => [new("why", "Say what makes it clear: records asked, sweeps made.")],
+        _ => [new("why", "Say why it was not found and what was tried.")],
+    };
+
+    /// <summary>A job goes out only when every utility that was asked about has its answer.</summary>
+    public static IReadOnlyList<FieldError> CheckHandover(IReadOnlyCollection<LineAnswer> answers) =>
+        answers.Count == 0
+            ? [new("answers", "Put the utilities that must be answered for on the notice first.")]
+            : answers.Contains(LineAnswer.Pending)
+                ? [new("answers", "Every utility on the notice needs an answer first: marked, clear, not found or escalated.")]
+                : [];
+}

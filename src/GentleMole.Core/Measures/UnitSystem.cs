@@ -1,0 +1,11 @@
+using System.Globalization;
+using System.Text.RegularExpressions;
+
+namespace GentleMole.Core.Measures;
+
+/// <summary>The system in which a person reads lengths, and in which a bare number is meant.</summary>
+public enum UnitSystem
+{
+    Metres,
+    FeetInches,
+}

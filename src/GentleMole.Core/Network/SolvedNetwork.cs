@@ -1,0 +1,176 @@
+using System.Numerics;
+using GentleMole.Core.Fields;
+using GentleMole.Core.Site;
+using Vector3 = GentleMole.Core.Site.Vector3;
+
+namespace GentleMole.Core.Network;
+
+/// <summary>Currents of a network with one source. For a direct source the source's current is real and positive.</summary>
+public sealed class SolvedNetwork
+{
+    private const double LeastJump = 1e-9;
+
+    private readonly NetworkMesh _mesh;
+    private readonly Complex[] _soil;
+    private readonly Complex[] _shunt;
+    private readonly Complex[] _volts;
+    private readonly Complex[] _segments;
+    private readonly Complex[] _bridges;
+
+    private SolvedNetwork(NetworkSolver solver, SignalSource source, Complex[] x, double[] soil, Complex scale)
+    {
+        _mesh = solver.Mesh;
+        _shunt = solver.ShuntSiemens;
+        (Hertz, Source) = (solver.Hertz, source);
+        var (nodes, segments) = (_mesh.Nodes.Count, _mesh.Segments.Count);
+        _volts = [.. x.Take(nodes).Select(v => v * scale)];
+        _segments = [.. x.Skip(nodes).Take(segments).Select(i => i * scale)];
+        _bridges = [.. x.Skip(nodes + segments).Select(i => i * scale)];
+        _soil = [.. soil.Select(v => v * scale)];
+    }
+
+    public double Hertz { get; }
+
+    public SignalSource Source { get; }
+
+    public BuriedNetwork Network => _mesh.Network;
+
+    public SourceShown Shown { get; private init; } = new(null, null, null, null, SourceLimit.Set);
+
+    internal static SolvedNetwork Of(NetworkSolver solver, SignalSource source, Complex[] x, double[] soil)
+    {
+        var mesh = solver.Mesh;
+        if (source is DirectSource direct)
+        {
+            // Solved for one ampere; the stake sinks by its resistance, the line rises by its input impedance.
+            var loop = x[mesh.NodeAt(direct.At)] + direct.Stake.OhmsIn(mesh.Network.Soil);
+            var (amperes, limit) = Limited(direct.Drive, loop);
+            return new SolvedNetwork(solver, source, x, soil, amperes)
+            {
+                Shown = new SourceShown(amperes, amperes * loop.Magnitude, loop.Magnitude, amperes * amperes * loop.Real, limit),
+            };
+        }
+
+        if (source is ClampSource clamp)
+        {
+            var amperes = x[mesh.Nodes.Count + mesh.SegmentAt(clamp.At)].Magnitude;
+            return new SolvedNetwork(solver, source, x, soil, 1)
+            {
+                Shown = new SourceShown(amperes, clamp.Volts, amperes > 0 ? clamp.Volts / amperes : null, null, SourceLimit.Set),
+            };
+        }
+
+        return new SolvedNetwork(solver, source, x, soil, 1);
+    }
+
+    /// <summary>
+    /// Current along a line: every node, both ends among them. Where it changes at once (a tee, a bond, a connection)
+    /// there are two stations with the same chainage, before and after.
+    /// </summary>
+    public IReadOnlyList<LineStation> Stations(string line)
+    {
+        var stations = new List<LineStation>();
+        foreach (var s in _mesh.SegmentsOf(line))
+        {
+            var segment = _mesh.Segments[s];
+            var atStart = new LineStation(segment.FromChainage, _segments[s] + Leak(s, segment.From));
+            if (stations.Count == 0 || (stations[^1].Amperes - atStart.Amperes).Magnitude > LeastJump * (stations[^1].Amperes.Magnitude + atStart.Amperes.Magnitude))
+            {
+                stations.Add(atStart);
+            }
+
+            stations.Add(new LineStation(segment.ToChainage, _segments[s] - Leak(s, segment.To)));
+        }
+
+        return stations;
+    }
+
+    /// <summary>Current in a line at a chainage, between stations straight.</summary>
+    public Complex CurrentAt(string line, double chainageMetres)
+    {
+        var s = _mesh.SegmentAt(new LinePlace(line, chainageMetres));
+        var segment = _mesh.Segments[s];
+        var (from, to) = (_segments[s] + Leak(s, segment.From), _segments[s] - Leak(s, segment.To));
+        var part = Math.Clamp((chainageMetres - segment.FromChainage) / segment.LengthMetres, 0, 1);
+        return from + ((to - from) * part);
+    }
+
+    /// <summary>
+    /// Everything that makes field above ground: wires, the lead and the stake, bonds, and the currents let into the
+    /// soil at every node. A transmitting coil is heard directly too.
+    /// </summary>
+    public CircuitField Field()
+    {
+        var wires = new List<ComplexWire>(_segments.Length + 8);
+        var leaks = new Complex[_volts.Length];
+        for (var s = 0; s < _segments.Length; s++)
+        {
+            var segment = _mesh.Segments[s];
+            wires.Add(new ComplexWire(
+                _mesh.Nodes[segment.From].Place, _mesh.Nodes[segment.To].Place, _segments[s], _mesh.Network.Lines[segment.Line].RadiusMetres));
+            leaks[segment.From] += Leak(s, segment.From);
+            leaks[segment.To] += Leak(s, segment.To);
+        }
+
+        foreach (var earth in _mesh.Earths)
+        {
+            leaks[earth.Node] += _volts[earth.Node] / Math.Max(earth.Ohms, 1e-4);
+        }
+
+        for (var k = 0; k < _bridges.Length; k++)
+        {
+            var (from, to) = (_mesh.Nodes[_mesh.Bridges[k].From].Place, _mesh.Nodes[_mesh.Bridges[k].To].Place);
+            if ((from - to).Length > 1e-6)
+            {
+                wires.Add(new ComplexWire(from, to, _bridges[k], 0.01));
+            }
+        }
+
+        var outlets = new List<SoilOutlet>(leaks.Length + 1);
+        for (var n = 0; n < leaks.Length; n++)
+        {
+            outlets.Add(new SoilOutlet(_mesh.Nodes[n].Place, leaks[n]));
+        }
+
+        switch (Source)
+        {
+            case DirectSource direct:
+                Lead(direct, wires, outlets);
+                break;
+            case NetCurrentSource net:
+                // What is fed in at one end and taken out at the other comes and goes through the soil.
+                outlets.Add(new SoilOutlet(Network.Line(net.Line).Points[0], -net.Amperes));
+                outlets.Add(new SoilOutlet(Network.Line(net.Line).Points[^1], net.Amperes));
+                break;
+        }
+
+        return new CircuitField(wires, outlets, Source is InductionSource coil ? new Dipole(coil.Centre, coil.Moment) : null);
+    }
+
+    /// <summary>Up from the line, along the ground to the stake, and down to half its length, where it takes the current in.</summary>
+    private void Lead(DirectSource direct, List<ComplexWire> wires, List<SoilOutlet> outlets)
+    {
+        var amperes = Shown.Amperes!.Value;
+        var line = _mesh.Nodes[_mesh.NodeAt(direct.At)].Place;
+        var above = line with { Up = 0 };
+        var half = direct.Stake.Top with { Up = -direct.Stake.LengthMetres / 2 };
+        Vector3[] corners = [half, direct.Stake.Top, above, line];
+        for (var i = 1; i < corners.Length; i++)
+        {
+            wires.Add(new ComplexWire(corners[i - 1], corners[i], amperes, 0.002));
+        }
+
+        outlets.Add(new SoilOutlet(half, -amperes));
+    }
+
+    private Complex Leak(int segment, int node) => _shunt[segment] * (_volts[node] - _soil[node]);
+
+    private static (double Amperes, SourceLimit Limit) Limited(Drive drive, Complex loop)
+    {
+        var byVolts = drive.MaxVolts / loop.Magnitude;
+        var byWatts = loop.Real > 0 ? Math.Sqrt(drive.MaxWatts / loop.Real) : double.PositiveInfinity;
+        return drive.SetAmperes <= byVolts && drive.SetAmperes <= byWatts ? (drive.SetAmperes, SourceLimit.Set)
+            : byVolts <= byWatts ? (byVolts, SourceLimit.Volts)
+            : (byWatts, SourceLimit.Watts);
+    }
+}

@@ -1,0 +1,12 @@
+using System.Numerics;
+using Vector3 = GentleMole.Core.Site.Vector3;
+
+namespace GentleMole.Core.Network;
+
+/// <summary>What holds the source's current down.</summary>
+public enum SourceLimit
+{
+    Set,
+    Volts,
+    Watts,
+}

@@ -1,0 +1,10 @@
+namespace GentleMole.Core.Notices;
+
+/// <summary>What is walked on.</summary>
+public enum SiteGround
+{
+    Paved,
+    Grass,
+    Rough,
+    Overgrown,
+}

@@ -1,0 +1,10 @@
+namespace GentleMole.Core.Pinpoint;
+
+/// <summary>
+/// How much a reading scatters: a reading of true size B has σ = √((Relative·B)² + Floor²), in the unit of the readings.
+/// </summary>
+public sealed record ReadingNoise(double Relative, double Floor)
+{
+    public double SigmaAt(double trueSize) =>
+        Math.Sqrt((Relative * Relative * trueSize * trueSize) + (Floor * Floor));
+}

@@ -1,0 +1,10 @@
+namespace GentleMole.Core.Trace;
+
+/// <summary>What is at this place on the line, as the person sees it.</summary>
+public enum LineFeature
+{
+    Plain,
+    Bend,
+    Tee,
+    End,
+}

@@ -1,0 +1,11 @@
+using System.Buffers.Binary;
+using GentleMole.Core.Site;
+using MetadataExtractor;
+using MetadataExtractor.Formats.Exif;
+
+namespace GentleMole.Exchange;
+
+/// <summary>What a photograph says of itself.</summary>
+/// <param name="Format"><c>jpg</c> or <c>png</c>.</param>
+/// <param name="TakenAt">Local time of the camera; cameras seldom know their zone.</param>
+public sealed record PhotoFacts(string Format, DateTime? TakenAt, GeoPosition? Position);

@@ -1,0 +1,4 @@
+namespace GentleMole.Store.Evidence;
+
+/// <summary>A hookup as far as samples belong to it.</summary>
+internal sealed record NamedHookup(int Id, int LineId, int? ReceiverId, DateTime MadeAt);

@@ -1,0 +1,9 @@
+namespace GentleMole.Store.Log;
+
+/// <summary>The id of something that was sent and stored.</summary>
+public sealed class SentOnce
+{
+    public Guid Id { get; set; }
+
+    public DateTime At { get; set; }
+}

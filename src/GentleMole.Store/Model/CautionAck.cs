@@ -1,0 +1,21 @@
+using GentleMole.Core.Walk;
+using GentleMole.Store.Log;
+
+namespace GentleMole.Store.Model;
+
+/// <summary>A caution read and accepted before field work, by whom and when.</summary>
+public sealed class CautionAck : IJobPart
+{
+    public int Id { get; set; }
+
+    public int JobId { get; set; }
+
+    public SiteCaution Caution { get; set; }
+
+    /// <summary>Local day for which it holds: a new day is a new look.</summary>
+    public DateOnly Day { get; set; }
+
+    public string By { get; set; } = "";
+
+    public DateTime At { get; set; }
+}

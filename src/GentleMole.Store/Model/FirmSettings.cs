@@ -1,0 +1,50 @@
+using GentleMole.Core.Marking;
+using GentleMole.Core.Notices;
+using NodaTime;
+
+namespace GentleMole.Store.Model;
+
+/// <summary>The firm and the rules of the place it works in. One row.</summary>
+public sealed class FirmSettings
+{
+    public int Id { get; set; } = 1;
+
+    public string Name { get; set; } = "";
+
+    public string PlaceName { get; set; } = "";
+
+    public string TimeZone { get; set; } = "Europe/London";
+
+    /// <summary>Provisional site origin of new jobs, until each is tied to a measured position.</summary>
+    public double HomeLatitude { get; set; }
+
+    public double HomeLongitude { get; set; }
+
+    public double ToleranceMetres { get; set; } = 0.5;
+
+    public MarkSchool School { get; set; } = MarkSchool.Corrected;
+
+    /// <summary>Which frequency is tried first on a sound line.</summary>
+    public Core.Hookup.FirstFrequency FirstFrequency { get; set; }
+
+    /// <summary>How much notice a dig needs: "2 wd", "48 h".</summary>
+    public string NoticeRule { get; set; } = "2 wd";
+
+    public TimeOnly CutOff { get; set; } = new(17, 0);
+
+    /// <summary>How long marks hold where the owner has no rule of its own.</summary>
+    public string MarksValid { get; set; } = "14 d";
+
+    /// <summary>Start and end of a person's day.</summary>
+    public TimeOnly DayStarts { get; set; } = new(8, 0);
+
+    public TimeOnly DayEnds { get; set; } = new(16, 30);
+
+    /// <summary>Mean speed between jobs.</summary>
+    public double TravelKilometresPerHour { get; set; } = 35;
+
+    /// <summary>Last notice taken from the notice centre.</summary>
+    public long CentreCursor { get; set; }
+
+    public NoticeRules Rules => new(ValidityRule.Stored(NoticeRule), LocalTime.FromTimeOnly(CutOff), ValidityRule.Stored(MarksValid));
+}

@@ -1,0 +1,7 @@
+namespace GentleMole.Store.Model;
+
+public enum InstrumentKind
+{
+    Transmitter,
+    Receiver,
+}

@@ -1,0 +1,27 @@
+using GentleMole.Store.Log;
+
+namespace GentleMole.Store.Model;
+
+/// <summary>A photograph of a feature; the bytes lie beside the database.</summary>
+public sealed class Photo : IJobPart
+{
+    public Guid Id { get; set; }
+
+    public int JobId { get; set; }
+
+    public int FeatureId { get; set; }
+
+    /// <summary><c>jpg</c> or <c>png</c>.</summary>
+    public required string Format { get; set; }
+
+    public long Bytes { get; set; }
+
+    /// <summary>SHA-256 of the file as it came, so that the log proves which picture it was.</summary>
+    public string Sha256 { get; set; } = "";
+
+    public DateTime? TakenAt { get; set; }
+
+    public double? Latitude { get; set; }
+
+    public double? Longitude { get; set; }
+}

@@ -1,0 +1,26 @@
+namespace GentleMole.Store.Model;
+
+/// <summary>
+/// A notice that came from the notice centre and cannot be taken: kept as it came, with what is wrong with it, until the
+/// lead has seen to it. What comes after it goes on.
+/// </summary>
+public sealed class PutAside
+{
+    public int Id { get; set; }
+
+    public DateTime CameAt { get; set; }
+
+    /// <summary>Number at the centre as far as it could be read; empty otherwise.</summary>
+    public string Number { get; set; } = "";
+
+    /// <summary>What came, cut off when it is very long.</summary>
+    public required string Content { get; set; }
+
+    /// <summary>What is wrong with it, in words.</summary>
+    public required string Trouble { get; set; }
+
+    /// <summary>When the lead has seen to it.</summary>
+    public DateTime? SettledAt { get; set; }
+
+    public string SettledBy { get; set; } = "";
+}

@@ -1,0 +1,19 @@
+using Microsoft.AspNetCore.Identity;
+
+namespace GentleMole.Store.Model;
+
+/// <summary>What a person may do; see the table of access.</summary>
+public enum Role
+{
+    /// <summary>Sees jobs and drawings, changes nothing: the one who digs, an engineer.</summary>
+    Reader,
+
+    /// <summary>Takes notices, runs the days, asks for records.</summary>
+    Office,
+
+    /// <summary>Works on site.</summary>
+    Locator,
+
+    /// <summary>All of it, and people, tokens, the place and backups.</summary>
+    Lead,
+}

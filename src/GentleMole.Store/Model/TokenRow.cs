@@ -1,0 +1,27 @@
+using Microsoft.AspNetCore.Identity;
+
+namespace GentleMole.Store.Model;
+
+/// <summary>A key for a device or a script. Only its hash is kept.</summary>
+public sealed class TokenRow
+{
+    public int Id { get; set; }
+
+    public required string Name { get; set; }
+
+    public TokenScope Scope { get; set; }
+
+    /// <summary>The only job that it may see; null for all.</summary>
+    public int? OnlyJobId { get; set; }
+
+    /// <summary>SHA-256 in hexadecimal.</summary>
+    public required string TokenHash { get; set; }
+
+    public string MadeBy { get; set; } = "";
+
+    public DateTime MadeAt { get; set; }
+
+    public DateTime? RevokedAt { get; set; }
+
+    public DateTime? LastUsedAt { get; set; }
+}

@@ -1,0 +1,3 @@
+namespace GentleMole.Web.Api;
+
+internal sealed record MarkAnswer(string School, double OffsetMetres, double WidthMetres, double ToleranceLeftMetres);

@@ -1,0 +1,3 @@
+namespace GentleMole.Web.Api;
+
+internal sealed record NeighbourAnswer(double OffsetMetres, double DepthMetres, double CurrentRatio);

@@ -1,0 +1,8 @@
+namespace GentleMole.Web.Api;
+
+internal sealed record PinpointRequest(
+    List<CrossReadingBody?>? Readings,
+    double? RelativeNoise,
+    double? NoiseFloor,
+    double? NanoteslaPerUnit,
+    double? ToleranceMetres);

@@ -1,0 +1,3 @@
+namespace GentleMole.Web.Api;
+
+internal sealed record ReasonAnswer(string Code, string Text);

@@ -1,0 +1,7 @@
+using System.Globalization;
+using NodaTime;
+using NodaTime.Text;
+
+namespace GentleMole.Web.Api;
+
+internal sealed record DuctBankRequest(string? Text);

@@ -1,0 +1,3 @@
+namespace GentleMole.Web.Api;
+
+internal sealed record HookupPlanAnswer(string Line, int Solved, IReadOnlyList<PlannedHookupAnswer> Hookups, IReadOnlyList<RefusedWayAnswer> Refused);

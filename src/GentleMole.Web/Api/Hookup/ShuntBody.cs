@@ -1,0 +1,5 @@
+using System.Text.Json;
+
+namespace GentleMole.Web.Api;
+
+internal sealed record ShuntBody(double? MillisiemensPerKilometre, double? MicrofaradsPerKilometre);

@@ -1,0 +1,3 @@
+namespace GentleMole.Web.Api;
+
+internal sealed record WiresAnswer(string? Likely, IReadOnlyList<WireAnswer> Wires);

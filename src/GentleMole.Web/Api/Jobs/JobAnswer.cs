@@ -1,0 +1,3 @@
+namespace GentleMole.Web.Api;
+
+internal sealed record JobAnswer(int Id, string Name, string State);

@@ -1,0 +1,15 @@
+using System.Globalization;
+using GentleMole.Core.Marking;
+using NetTopologySuite.Geometries;
+using NetTopologySuite.Simplify;
+
+namespace GentleMole.Web.Drawing;
+
+/// <summary>What a stage shows on the plan besides the sheet itself.</summary>
+/// <param name="Outline">White marks of the proposed dig.</param>
+/// <param name="Preview">Lines of a drawing that is not taken over yet, by layer paint.</param>
+/// <param name="SelectedFeatureId">Feature at hand.</param>
+/// <param name="Signal">Currents of a planned hookup; they take the place of dots and of hookups that were made.</param>
+/// <param name="SiteOnly">Leave out what is in the ground: for the one who only needs to know where to mark, with the marks' numbers.</param>
+internal sealed record PlanExtras(
+    OutlinePlan? Outline = null, IReadOnlyList<PreviewTrail>? Preview = null, int? SelectedFeatureId = null, bool SiteOnly = false, SignalOverlay? Signal = null);

@@ -1,0 +1,29 @@
+using System.Globalization;
+using GentleMole.Store;
+using GentleMole.Store.Backups;
+using GentleMole.Web.Frame;
+using Microsoft.AspNetCore.Mvc;
+
+namespace GentleMole.Web.Firm;
+
+/// <summary>Makes backups and hands them out.</summary>
+internal sealed class BackupPage(MoleDb db, StoreBackup backup, TimeProvider clock) : FirmPage(db)
+{
+    public IReadOnlyList<FileInfo> Files { get; private set; } = [];
+
+    public static string Size(long bytes) => bytes < 1_000_000
+        ? (bytes / 1000.0).ToString("0", CultureInfo.InvariantCulture) + " kB"
+        : (bytes / 1_000_000.0).ToString("0.0", CultureInfo.InvariantCulture) + " MB";
+
+    public async Task<IActionResult> OnPostAsync()
+    {
+        await backup.MakeAsync(clock.GetUtcNow().UtcDateTime, cancellation: HttpContext.RequestAborted);
+        return RedirectToPage();
+    }
+
+    protected override Task LoadAsync(CancellationToken cancellation)
+    {
+        Files = backup.Files();
+        return Task.CompletedTask;
+    }
+}

@@ -1,0 +1,54 @@
+using System.Globalization;
+using GentleMole.Store.Writing;
+using Microsoft.AspNetCore.Authorization;
+using Microsoft.AspNetCore.Diagnostics;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+
+namespace GentleMole.Web.Frame;
+
+/// <summary>What is shown when a request could not be served at all; the status stays what it was.</summary>
+[AllowAnonymous]
+[IgnoreAntiforgeryToken]
+internal sealed class ProblemPage : PageModel
+{
+    [BindProperty(SupportsGet = true, Name = "code")]
+    public int Code { get; set; }
+
+    /// <summary>What is the matter with the store, when that is why.</summary>
+    public StoreTroubleFacts? Trouble { get; private set; }
+
+    public string Say => Trouble is not null ? "This could not be stored or read just now" : Code switch
+    {
+        StatusCodes.Status404NotFound => "There is nothing at this address",
+        StatusCodes.Status413PayloadTooLarge => "That is too large",
+        StatusCodes.Status429TooManyRequests => "Too many tries",
+        >= 500 => "Something went wrong on our side",
+        _ => "This could not be read",
+    };
+
+    public string Next => Trouble is not null ? Trouble.Sentence + " What you typed is kept in this browser." : Code switch
+    {
+        StatusCodes.Status404NotFound => "It may have been removed, or the address was typed wrongly.",
+        StatusCodes.Status413PayloadTooLarge => "Drawings may have 30 MB, photos 20 MB. Nothing was changed.",
+        StatusCodes.Status429TooManyRequests => "Wait a minute, then go on.",
+        >= 500 => "Nothing was changed. What you typed is kept in this browser: go back and press again.",
+        _ => "The form may be too large or too old: drawings may have 30 MB, photos 20 MB. Nothing was changed; go back, reload, and press again.",
+    };
+
+    public PageResult OnGet() => Told();
+
+    public PageResult OnPost() => Told();
+
+    /// <summary>After an exception nobody says a code: it is ours, or the store's.</summary>
+    private PageResult Told()
+    {
+        if (HttpContext.Features.Get<IExceptionHandlerFeature>() is { } failed)
+        {
+            Trouble = StoreTrouble.Of(failed.Error);
+            Code = Trouble is null ? StatusCodes.Status500InternalServerError : HttpContext.ComeBackLater(Trouble);
+        }
+
+        return Page();
+    }
+}

@@ -1,0 +1,145 @@
+using System.Globalization;
+using GentleMole.Store;
+using GentleMole.Store.Demo;
+using GentleMole.Store.Writing;
+using GentleMole.Web.Api;
+using GentleMole.Web.Boards;
+using GentleMole.Web.Centre;
+using GentleMole.Web.Firm;
+using GentleMole.Web.Setup;
+using GentleMole.Web.Sheet;
+using GentleMole.Web.Stages;
+using GentleMole.Web.Trust;
+using GentleMole.Web.Words;
+using Microsoft.AspNetCore.DataProtection;
+using Microsoft.AspNetCore.Diagnostics.HealthChecks;
+using Microsoft.AspNetCore.Mvc.Razor;
+
+namespace GentleMole.Web;
+
+/// <summary>Builds the application and makes its data ready.</summary>
+internal static class MoleApp
+{
+    public static WebApplication Build(string[] args)
+    {
+        var builder = WebApplication.CreateBuilder(args);
+        var options = builder.Configuration.Get<MoleOptions>() ?? new MoleOptions();
+        options.Centre ??= options.Demo ? CentreLink.Simulated : null;
+        builder.Services.AddSingleton(options);
+        builder.Services.AddSingleton<CentreLink>();
+        // A task in the background that fails is logged and looked into; the people at work go on.
+        builder.Services.Configure<HostOptions>(host => host.BackgroundServiceExceptionBehavior = BackgroundServiceExceptionBehavior.Ignore);
+        builder.Services.AddHostedService(services => services.GetRequiredService<CentreLink>());
+        builder.Services.AddSingleton(StandingClock.Of(options.Now));
+        builder.Services.AddMoleStore(options.Data);
+        builder.Services.AddSingleton<Tokens>();
+        builder.Services.AddSingleton<BoardCache>();
+        builder.Services.AddScoped<JobList>();
+        builder.Services.AddSingleton<ImportDesk>();
+        builder.Services.AddSingleton<PhotoShelf>();
+        builder.Services.AddSingleton<PlaceClock>();
+        builder.Services.AddSingleton<FitCache>();
+        builder.Services.AddSingleton<SignalDesk>();
+        builder.Services.AddSingleton<WalkDesk>();
+        builder.Services.AddScoped<SheetLoader>();
+        builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(new DataFolder(options.Data).Keys))
+            .SetApplicationName("GentleMole");
+        builder.Services.AddRazorPages(pages => pages.RootDirectory = "/").AddRazorOptions(Frames).AddMvcOptions(mvc => mvc.Filters.AddService<AccessFilter>(int.MinValue));
+        builder.Services.AddTrust(builder.Configuration);
+        builder.Services.AddMoleApi(builder.Configuration);
+        builder.Services.AddHealthChecks().AddCheck<StoreHealth>("store", tags: ["ready"]);
+        builder.WebHost.ConfigureKestrel(kestrel =>
+        {
+            kestrel.AddServerHeader = false;
+
+            // Pages that take drawings and photos raise it for themselves.
+            kestrel.Limits.MaxRequestBodySize = 6_000_000;
+        });
+
+        var app = builder.Build();
+        app.UseMiddleware<PageGuard>();
+        app.UseExceptionHandler("/problem");
+        app.UseWhen(
+            http => !http.Request.Path.StartsWithSegments("/api", StringComparison.OrdinalIgnoreCase),
+            pages => pages.UseStatusCodePagesWithReExecute("/problem", "?code={0}"));
+        app.UseStaticFiles(new StaticFileOptions
+        {
+            // Asked for again each time and answered by its tag: a new version is never mixed with an old one.
+            OnPrepareResponse = file =>
+            {
+                file.Context.Response.Headers.CacheControl = "no-cache";
+                file.Context.Response.Headers.Remove("Pragma");
+            },
+        });
+        app.UseRouting();
+        app.UseAuthentication();
+        app.UseMoleApi();
+
+        app.UseAuthorization();
+        app.MapHealthChecks("/health/live", new HealthCheckOptions { Predicate = _ => false }).AllowAnonymous();
+        app.MapHealthChecks("/health/ready", new HealthCheckOptions { Predicate = check => check.Tags.Contains("ready") }).AllowAnonymous();
+        app.MapMoleApi();
+        app.MapDownloads();
+        app.MapPhotos();
+        app.MapCalendar();
+        app.MapBackups();
+        app.MapRazorPages();
+        return app;
+    }
+
+    /// <summary>What pages of several folders share is looked for in the folders of the frame, the sheet and the drawing.</summary>
+    private static void Frames(RazorViewEngineOptions views)
+    {
+        foreach (var folder in (ReadOnlySpan<string>)["Frame", "Sheet", "Drawing"])
+        {
+            views.PageViewLocationFormats.Add($"/{folder}/{{0}}.cshtml");
+        }
+    }
+
+    /// <summary>Takes the data directory, brings it up to date and seeds the demo once, all before the first request is served.</summary>
+    /// <exception cref="IOException">The directory cannot be used; the message says why and what to do.</exception>
+    public static async Task PrepareAsync(WebApplication app)
+    {
+        var options = app.Services.GetRequiredService<MoleOptions>();
+        await StoreSetup.OpenAsync(app.Services, Console.WriteLine, app.Lifetime.ApplicationStopping);
+        if (options.Demo && !await app.Services.GetRequiredService<StoreFile>().HoldsJobsAsync())
+        {
+            await using var scope = app.Services.CreateAsyncScope();
+            await DemoData.SeedAsync(scope.ServiceProvider.GetRequiredService<MoleDb>(), app.Services.GetRequiredService<PlaceClock>().UtcNow);
+        }
+
+        app.Lifetime.ApplicationStarted.Register(() => _ = WarmAsync(app));
+    }
+
+    /// <summary>Reads the board and one sheet while nobody waits, so that the first person does not wait for the mapper.</summary>
+    private static async Task WarmAsync(WebApplication app)
+    {
+        try
+        {
+            await using var scope = app.Services.CreateAsyncScope();
+            await StoreSetup.ForgetOldIdsAsync(scope.ServiceProvider.GetRequiredService<MoleDb>(), app.Lifetime.ApplicationStopping);
+            var jobs = await scope.ServiceProvider.GetRequiredService<JobList>().LoadAsync(app.Lifetime.ApplicationStopping);
+            if (jobs.Count > 0)
+            {
+                await scope.ServiceProvider.GetRequiredService<SheetLoader>().LoadAsync(jobs[0].Id, app.Lifetime.ApplicationStopping);
+            }
+        }
+        catch (Exception error) when (error is OperationCanceledException or ObjectDisposedException || StoreTrouble.Of(error) is not null)
+        {
+            // Stopped again before it was warm, or somebody will be told when they ask.
+        }
+    }
+
+    /// <summary>A clock that stands at one moment, for pictures that stay the same from day to day.</summary>
+    private sealed class StandingClock(DateTimeOffset moment) : TimeProvider
+    {
+        /// <summary>The clock that an option asks for.</summary>
+        /// <exception cref="IOException">It asks for no moment.</exception>
+        public static TimeProvider Of(string? now) => now is not { Length: > 0 } ? TimeProvider.System
+            : DateTimeOffset.TryParse(now, CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal, out var moment) && moment.Year is >= 1990 and <= 2200
+                ? new StandingClock(moment)
+                : throw new IOException($"--Now is '{now}'; it must be a moment from 1990 to 2200 like 2026-11-25T09:30:00Z.");
+
+        public override DateTimeOffset GetUtcNow() => moment;
+    }
+}

@@ -1,0 +1,179 @@
+using GentleMole.Core.Hookup;
+using GentleMole.Core.Instruments;
+using GentleMole.Core.Job;
+using GentleMole.Core.Lines;
+using GentleMole.Core.Marking;
+using GentleMole.Core.Notices;
+using GentleMole.Core.Records;
+using GentleMole.Core.Site;
+using GentleMole.Core.Trace;
+using GentleMole.Core.Walk;
+using GentleMole.Store.Model;
+using GentleMole.Web.Words;
+using NodaTime;
+
+namespace GentleMole.Web.Sheet;
+
+/// <summary>Everything on one job's sheet, judged and joined; what pages, drawings and exports are made from.</summary>
+internal sealed record JobSheet
+{
+    public required Job Job { get; init; }
+
+    public required FirmSettings Firm { get; init; }
+
+    public required WorkingCalendar Calendar { get; init; }
+
+    public required IReadOnlyList<SheetLine> Lines { get; init; }
+
+    /// <summary>Samples of instruments that name no utility of the notice: evidence without a dot.</summary>
+    public required LooseEvidence Loose { get; init; }
+
+    public required LocalDateTime Now { get; init; }
+
+    public required DateTimeZone Zone { get; init; }
+
+    public required JobClocks Clocks { get; init; }
+
+    public required JobProgress Progress { get; init; }
+
+    /// <summary>Owners as the office keeps them.</summary>
+    public required IReadOnlyList<OwnerRow> Owners { get; init; }
+
+    /// <summary>The firm's transmitters and receivers.</summary>
+    public required IReadOnlyList<Instrument> Instruments { get; init; }
+
+    public required IReadOnlyList<OwnerFile> Files { get; init; }
+
+    /// <summary>Cautions that apply to this site.</summary>
+    public required IReadOnlyList<SiteCaution> Cautions { get; init; }
+
+    /// <summary>Parts that cannot be drawn and were left off, in words.</summary>
+    public IReadOnlyList<UndrawablePart> Undrawable { get; init; } = [];
+
+    /// <summary>Number of the last log entry when the sheet was read.</summary>
+    public required long LogHead { get; init; }
+
+    public NoticeTimes? Times => Clocks.Times(Firm.Rules, Calendar, Zone);
+
+    /// <summary>Last day on which the marks hold.</summary>
+    public LocalDate? MarksExpire => Clocks.MarksExpire(Calendar, Zone)?.Date;
+
+    public IReadOnlyList<Deadline> Deadlines => Clocks.Deadlines(Firm.Rules, Calendar, Zone, Now.Date);
+
+    /// <summary>Cautions that nobody has acknowledged today.</summary>
+    public IReadOnlyList<SiteCaution> OpenCautions =>
+        [.. Cautions.Where(c => !Job.Acks.Exists(a => a.Caution == c && a.Day == Now.Date.ToDateOnly()))];
+
+    /// <summary>Record lines with their doubt, for comparing with what is seen.</summary>
+    public IReadOnlyList<RecordedRun> Recorded =>
+        [.. Job.Records.Where(r => r.Points.Count >= 2).Select(r => new RecordedRun(r.Id, r.Kind, new Run(r.Points), r.DoubtMetres))];
+
+    public IReadOnlyList<SeenFeature> Seen => [.. Job.Features.Where(f => f.Points.Count > 0).Select(f => new SeenFeature(f.Id, PlacedOf(f)))];
+
+    /// <summary>Features that do not lie where the plans say.</summary>
+    public IReadOnlyList<RecordQuestion> Questions => RecordCheck.Questions(Seen, Recorded);
+
+    /// <summary>Of these, what nobody has settled, or what has moved since.</summary>
+    public IReadOnlyList<RecordQuestion> OpenQuestions => [.. Questions.Where(q => SettlementOf(q) is null)];
+
+    public Settlement? SettlementOf(RecordQuestion question) => Job.Settlements.FindLast(s => s.FeatureId == question.FeatureId
+        && s.RecordLineId == question.RecordId && Math.Abs(s.DistanceMetres - question.DistanceMetres) < 0.1);
+
+    /// <summary>The same sheet with its lines judged, and how far the job is by them.</summary>
+    public JobSheet With(IReadOnlyList<SheetLine> lines) => this with
+    {
+        Lines = lines,
+        Progress = new JobProgress(
+            HasDig && Job.ReceivedAt is not null && lines.Count > 0,
+            Files.Count(f => f.State is not (RecordState.Complete or RecordState.Nothing)),
+            OpenCautions.Count,
+            lines.Count,
+            Job.Hookups.Count,
+            lines.Count(l => l.Line.Answer == LineAnswer.Pending && l.Traced.Points.Count < 2),
+            lines.Count(l => l.Line.Answer == LineAnswer.Pending),
+            Job.HandedOverAt is not null),
+    };
+
+    /// <summary>The site and the dig alone, without what is or may be in the ground.</summary>
+    public JobSheet WithoutLines() => this with
+    {
+        Lines = [],
+        Loose = LooseEvidence.None,
+        Job = new Job
+        {
+            Id = Job.Id, Name = Job.Name, Digger = Job.Digger, DigCorners = Job.DigCorners, DigRoute = Job.DigRoute, DigLaterals = Job.DigLaterals,
+            OutlineStyle = Job.OutlineStyle, OriginProvisional = Job.OriginProvisional, Tape = Job.Tape,
+        }.WithFeatures(Job.Features),
+    };
+
+    public static Placed PlacedOf(SiteFeature f) => new(f.Kind, f.Points, f.Utility, f.Material, f.Was, f.DoubtMetres);
+
+    public bool HasDig => Job.DigCorners.Count >= 3;
+
+    /// <summary>Where the section is cut: the middle of the dig, else the tape, else nothing.</summary>
+    public Run? Cut => Job.DigRoute.Count >= 2
+        ? new Run(Job.DigRoute)
+        : HasDig ? DigArea.Axis(Job.DigCorners) : Job.Tape.Count == 2 ? new Run(Job.Tape) : null;
+
+    public SheetLine? LineById(int? id) => Lines.FirstOrDefault(l => l.Line.Id == id);
+
+    /// <summary>Known or expected lines other than one, for judging where a stake stands.</summary>
+    public IReadOnlyList<KnownLine> OthersThan(int lineId) =>
+        [.. Lines.Where(l => l.Line.Id != lineId && l.BestRun is not null).Select(l => new KnownLine(l.Line.Owner, l.BestRun!))];
+
+    /// <summary>The hookup that readings on a line are taken with now.</summary>
+    public Hookup? HookupOf(int lineId) => Job.Hookups.Where(h => h.LineId == lineId).MaxBy(h => h.MadeAt);
+
+    /// <summary>Pages of the connection guide that the lead has made the firm's own.</summary>
+    public IReadOnlyList<GuideEntry> Guide { get; init; } = [];
+
+    /// <summary>The lead's notes on kinds of features.</summary>
+    public IReadOnlyList<GuideNote> GuideNotes { get; init; } = [];
+
+    /// <summary>What the guide says of a feature of a utility; empty when nothing.</summary>
+    public string GuideAt(UtilityKind kind, FeatureKind feature) =>
+        GuideNotes.FirstOrDefault(n => n.Kind == kind && n.Feature == feature)?.Text ?? ShippedGuide.At(kind, feature);
+
+    public GuideEntry GuideOf(UtilityKind kind) => Guide.FirstOrDefault(g => g.Kind == kind) ?? ShippedGuide.Of(kind);
+
+    /// <summary>
+    /// Why a reading is to be doubted for its receiver: the state of the receiver it was taken with on its day; null when it is
+    /// good, or when nobody said which it was.
+    /// </summary>
+    public CheckState? DoubtOf(Reading reading)
+    {
+        var state = ReceiverOf(reading)?.StateOn(PlaceClock.Local(reading.TakenAt, Firm.TimeZone).Date.ToDateOnly()) ?? CheckState.Good;
+        return state == CheckState.Good ? null : state;
+    }
+
+    /// <summary>The instrument to reckon with: the one used last on this job, else one in check, else any; null when there is none.</summary>
+    public Instrument? InstrumentAtHand(InstrumentKind kind)
+    {
+        var own = Instruments.Where(i => i.Kind == kind).ToList();
+        var last = Job.Hookups.OrderByDescending(h => h.MadeAt)
+            .Select(h => kind == InstrumentKind.Transmitter ? h.TransmitterId : h.ReceiverId).FirstOrDefault(i => i is not null);
+        return own.Find(i => i.Id == last) ?? own.Find(i => i.StateOn(Now.Date.ToDateOnly()) == CheckState.Good) ?? own.FirstOrDefault();
+    }
+
+    /// <summary>The receiver that a reading was taken with, where the hookup says it.</summary>
+    public Instrument? ReceiverOf(Reading reading) =>
+        Job.Hookups.Find(h => h.Id == reading.HookupId)?.ReceiverId is { } id ? Instruments.FirstOrDefault(i => i.Id == id) : null;
+
+    /// <summary>What a new dot on a line would be judged against.</summary>
+    public DotContext ContextFor(SheetLine line, Hookup? hookup, Reading? before, SitePoint place, LineFeature feature) => new()
+    {
+        SentMilliamps = hookup?.SentMilliamps,
+        Previous = before is null ? null : new PreviousDot(before.Place, before.DepthMetres, before.CurrentMilliamps),
+        Connection = hookup is { Method: HookupMethod.Direct or HookupMethod.Clamp } ? hookup.Connection : null,
+        Stake = hookup?.Stake,
+        ExpectedDirection = line.Expected is { } run ? run.DirectionAt(run.Project(place).ChainageMetres) : null,
+        Feature = feature,
+        ToleranceMetres = line.ZoneHalfWidth(Firm.ToleranceMetres),
+        School = Firm.School,
+    };
+
+    /// <summary>The last dot before a moment that the line goes through, taken with the same hookup.</summary>
+    public static Reading? Before(IEnumerable<Reading> dots, int? hookupId, DateTime moment) => dots
+        .Where(d => d.State == DotState.Accepted && d.HookupId == hookupId && d.TakenAt < moment)
+        .MaxBy(d => d.TakenAt);
+}

@@ -1,0 +1,25 @@
+using System.Collections.Concurrent;
+using GentleMole.Core.Trace;
+using GentleMole.Store.Model;
+using Microsoft.EntityFrameworkCore;
+using NodaTime;
+
+namespace GentleMole.Web.Sheet;
+
+internal static class Observations
+{
+    public static DotObservation ToObservation(this Reading reading) => new()
+    {
+        Place = reading.Place,
+        DirectionDegrees = reading.DirectionDegrees,
+        NullOffsetMetres = reading.NullOffsetMetres,
+        DepthMetres = reading.DepthMetres,
+        CurrentMilliamps = reading.CurrentMilliamps,
+        LiftMetres = reading.LiftMetres,
+        LiftedDepthMetres = reading.LiftedDepthMetres,
+        SidewaysPercent = reading.SidewaysPercent,
+        TurnedDepthMetres = reading.TurnedDepthMetres,
+        CurrentRunsAway = reading.CurrentRunsAway,
+        Across = reading.Across,
+    };
+}

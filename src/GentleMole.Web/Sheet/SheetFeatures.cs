@@ -1,0 +1,138 @@
+using System.Globalization;
+using GentleMole.Core.Marking;
+using GentleMole.Core.Site;
+using GentleMole.Core.Walk;
+using GentleMole.Exchange;
+using GentleMole.Store.Model;
+using GentleMole.Web.Words;
+
+namespace GentleMole.Web.Sheet;
+
+/// <summary>The sheet as features for any open format.</summary>
+internal static class SheetFeatures
+{
+    public static ExportSheet Of(JobSheet sheet) => new(
+        sheet.Job.Name, sheet.Job.Origin, sheet.Job.OriginProvisional, [.. Features(sheet)]);
+
+    private static IEnumerable<ExportFeature> Features(JobSheet sheet)
+    {
+        if (sheet.HasDig)
+        {
+            yield return Make("dig", ExportShape.Area, sheet.Job.DigCorners, ("name", sheet.Job.Name), ("digger", sheet.Job.Digger),
+                ("digDepthMetres", sheet.Job.DigDepthMetres));
+        }
+
+        foreach (var feature in sheet.Job.Features.Where(f => f.Points.Count > 0))
+        {
+            yield return Make(
+                "feature",
+                feature.Shape switch { FeatureShape.Outline => ExportShape.Area, FeatureShape.Line => ExportShape.Line, _ => ExportShape.Point },
+                feature.Points,
+                ("name", feature.Name), ("is", WalkWords.Kind(feature.Kind)), ("utility", feature.Utility?.ToString().ToLowerInvariant()),
+                ("material", feature.Material), ("note", feature.Note), ("positionUncertaintyMetres", feature.DoubtMetres),
+                ("photos", feature.Photos.Count > 0 ? feature.Photos.Count : null));
+        }
+
+        var tied = RecordCheck.Tied(sheet.Seen, sheet.Recorded);
+        foreach (var record in sheet.Job.Records.Where(r => r.Points.Count >= 2))
+        {
+            yield return Make("record", ExportShape.Line, record.Points,
+                ("utility", record.Kind.ToString().ToLowerInvariant()), ("owner", record.Owner), ("material", record.Material), ("ducts", record.Ducts),
+                ("coverMetres", record.CoverMetres), ("positionUncertaintyMetres", record.DoubtMetres),
+                ("qualityLevel", tied.Contains(record.Id) ? nameof(QualityLevel.C) : nameof(QualityLevel.D)), ("method", record.Source));
+        }
+
+        foreach (var line in sheet.Lines)
+        {
+            foreach (var feature in OfLine(sheet, line))
+            {
+                yield return feature;
+            }
+        }
+
+        foreach (var hookup in sheet.Job.Hookups)
+        {
+            yield return Make("hookup", ExportShape.Point, [hookup.Connection],
+                ("utility", Utility(sheet.LineById(hookup.LineId)?.Line)),
+                ("owner", sheet.LineById(hookup.LineId)?.Line.Owner),
+                ("method", LineWords.Method(hookup.Method)),
+                ("connectedTo", hookup.ConnectedTo),
+                ("stakeEastMetres", hookup.StakeEast),
+                ("stakeNorthMetres", hookup.StakeNorth),
+                ("frequencyHertz", hookup.FrequencyHertz),
+                ("currentMilliamps", hookup.SentMilliamps),
+                ("volts", hookup.Volts));
+        }
+
+        foreach (var sample in sheet.Loose.Samples)
+        {
+            yield return Make("dot", ExportShape.Point, [new SitePoint(sample.EastMetres, sample.NorthMetres)],
+                ("id", sample.Id.ToString()), ("utility", sample.Utility), ("state", State(DotState.Taken)), ("takenAt", Moment(sample.TakenAt)),
+                ("depthMetres", sample.DepthMetres), ("currentMilliamps", sample.CurrentMilliamps), ("qualityLevel", "D"));
+        }
+    }
+
+    private static IEnumerable<ExportFeature> OfLine(JobSheet sheet, SheetLine line)
+    {
+        var (utility, owner) = (Utility(line.Line), line.Line.Owner);
+        if (line.Line.ExpectedRun.Count >= 2)
+        {
+            yield return Make("record", ExportShape.Line, line.Line.ExpectedRun,
+                ("utility", utility), ("owner", owner), ("qualityLevel", nameof(QualityLevel.D)), ("method", "owner's plan, as expected"));
+        }
+
+        foreach (var stretch in line.Traced.Stretches)
+        {
+            yield return Make("mark", ExportShape.Line, [stretch.From.Place, stretch.To.Place],
+                ("utility", utility),
+                ("owner", owner),
+                ("material", line.Line.Material),
+                ("depthMetres", stretch.Depth is { } d ? Math.Round(d.Value, 3) : null),
+                ("depthUncertaintyMetres", stretch.Depth is { } u ? Math.Round(u.HalfWidth, 3) : null),
+                ("coverMetres", stretch.Depth is { } c && line.Line.OutsideDiameterMetres is { } od ? Math.Round(c.Value - (od / 2), 3) : null),
+                ("positionUncertaintyMetres", Math.Round(stretch.AcrossHalfWidthMetres, 3)),
+                ("qualityLevel", stretch.Quality.ToString()),
+                ("method", MethodOf(sheet, line)),
+                ("confidence", ReasonWords.Verdict(stretch.Confidence)),
+                ("toleranceMetres", line.ZoneHalfWidth(sheet.Firm.ToleranceMetres)));
+        }
+
+        foreach (var dot in line.Dots)
+        {
+            yield return Make("dot", ExportShape.Point, [dot.Reading.Place],
+                ("id", dot.Reading.Id.ToString()),
+                ("utility", utility),
+                ("owner", owner),
+                ("number", dot.Reading.Number),
+                ("state", State(dot.Reading.State)),
+                ("takenAt", Moment(dot.Reading.TakenAt)),
+                ("depthMetres", dot.Judgement.Depth is { } d ? Math.Round(d.Value, 3) : null),
+                ("depthUncertaintyMetres", dot.Judgement.Depth is { } u ? Math.Round(u.HalfWidth, 3) : null),
+                ("positionUncertaintyMetres", Math.Round(dot.Judgement.Position.HalfWidth, 3)),
+                ("currentMilliamps", dot.Reading.CurrentMilliamps),
+                ("qualityLevel", dot.Reading.State == DotState.Accepted ? nameof(QualityLevel.B) : nameof(QualityLevel.D)),
+                ("method", MethodOf(sheet, line)),
+                ("verdict", ReasonWords.Verdict(dot.Judgement.Verdict)),
+                ("receiverDoubt", sheet.DoubtOf(dot.Reading) is { } doubt ? InstrumentWords.Check(doubt) : null));
+        }
+    }
+
+    private static ExportFeature Make(
+        string kind, ExportShape shape, IReadOnlyList<SitePoint> points, params (string Name, object? Value)[] properties) =>
+        new(kind, shape, points, [.. properties.Select(p => new KeyValuePair<string, object?>(p.Name, p.Value))]);
+
+    private static string State(DotState state) => state.ToString().ToLowerInvariant();
+
+    private static string Utility(SoughtLine? line) => (line?.Kind ?? default).ToString().ToLowerInvariant();
+
+    private static string Moment(DateTime utc) => utc.ToString("yyyy-MM-dd'T'HH:mm:ss'Z'", CultureInfo.InvariantCulture);
+
+    /// <summary>How a line was found: every hookup used on it, with its frequency.</summary>
+    public static string MethodOf(JobSheet sheet, SheetLine line)
+    {
+        var ways = sheet.Job.Hookups.Where(h => h.LineId == line.Line.Id)
+            .Select(h => h.FrequencyHertz is { } f ? $"{LineWords.Method(h.Method)}, {LineWords.Frequency(f)}" : LineWords.Method(h.Method)).Distinct();
+        var text = string.Join("; ", ways);
+        return text.Length == 0 ? "no hookup logged" : text;
+    }
+}

@@ -1,0 +1,53 @@
+using GentleMole.Core.Job;
+using GentleMole.Core.Marking;
+using GentleMole.Store;
+using GentleMole.Store.Model;
+using GentleMole.Web.Sheet;
+using GentleMole.Web.Words;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+using NodaTime;
+
+namespace GentleMole.Web.Stages;
+
+/// <summary>What the person who digs receives, and whether it can go out.</summary>
+internal sealed class HandoverPage(MoleDb db, SheetLoader loader, PlaceClock clock) : SheetPage(db, loader)
+{
+    public override JobStage Stage => JobStage.Handover;
+
+    private int Open => Sheet.Lines.Count(l => l.Line.Answer == LineAnswer.Pending);
+
+    private int Unsure => Sheet.Lines.Count(l => l.Line.Answer is LineAnswer.NotFound or LineAnswer.Escalated);
+
+    public string Shape => Open > 0 || Sheet.Lines.Count == 0 ? "reject" : Unsure > 0 ? "caution" : "sound";
+
+    public string Say => Sheet.Lines.Count == 0
+        ? "Nothing to hand over: no utility is on the notice."
+        : Open > 0
+            ? $"Not ready: {Open} {(Open == 1 ? "utility has" : "utilities have")} no answer."
+            : Sheet.Job.HandedOverAt is { } at
+                ? $"Handed over {ClockWords.Day(PlaceClock.Local(at, Sheet.Firm.TimeZone).Date)}."
+                : Unsure > 0 ? $"It can go out, with {Unsure} not found or escalated." : "It can go out: every utility has its answer.";
+
+    public string Why => Sheet.MarksExpire is { } until
+        ? $"Marks hold until {ClockWords.Day(until)}, {ClockWords.Away(Period.DaysBetween(Sheet.Now.Date, until))}; after that they must be made again."
+        : "Marks are dated when the first utility is answered as marked.";
+
+    public async Task<IActionResult> OnPostAsync()
+    {
+        var reader = Reader();
+        reader.Refuse(AnswerRules.CheckHandover([.. Sheet.Lines.Select(l => l.Line.Answer)]));
+        if (!reader.IsGood)
+        {
+            return Refused(reader);
+        }
+
+        var job = await TrackedJobAsync();
+        job.HandedOverAt = clock.UtcNow;
+
+        // What the sheet carries: the log as it stood when the job went out. Cut off later, it would not hold this head.
+        job.HandoverHead = await Db.Log.OrderByDescending(e => e.Id).Select(e => e.Hash).FirstOrDefaultAsync(HttpContext.RequestAborted) ?? "";
+        await SaveAsync();
+        return Done();
+    }
+}

@@ -1,0 +1,85 @@
+using GentleMole.Core;
+using GentleMole.Core.Marking;
+using GentleMole.Core.Records;
+using GentleMole.Store.Model;
+using GentleMole.Web.Sheet;
+using GentleMole.Web.Words;
+
+namespace GentleMole.Web.Stages;
+
+/// <summary>Sentences for the sheet that is handed over.</summary>
+internal static class HandoverWords
+{
+    /// <summary>What is told about one utility.</summary>
+    public static string Answer(JobSheet sheet, SheetLine line, Person person)
+    {
+        var found = line.Traced.Run is { } run
+            ? $"{person.Run(run.Length)} traced through {line.Traced.Points.Count} dots, {SheetFeatures.MethodOf(sheet, line)}."
+            : "Nothing traced.";
+        return line.Line.Answer switch
+        {
+            LineAnswer.Marked => found,
+            LineAnswer.Pending => found,
+            _ => line.Line.AnswerNote,
+        };
+    }
+
+    /// <summary>Cautions that the sheet carries: what is doubtful on this one first, then what always holds.</summary>
+    public static IReadOnlyList<string> Cautions(JobSheet sheet, Person person)
+    {
+        var said = new List<string>();
+        foreach (var line in sheet.Lines)
+        {
+            var name = $"{LineWords.Kind(line.Line.Kind)} ({line.Line.Owner})";
+            if (line.Line.Answer is LineAnswer.NotFound or LineAnswer.Escalated)
+            {
+                said.Add($"{Capital(name)} is {LineWords.Answer(line.Line.Answer)}. It may still be in the dig. {line.Line.AnswerNote}");
+            }
+
+            var doubtful = line.Traced.Stretches.Where(s => s.Confidence != Verdict.Sound).ToList();
+            if (doubtful.Count > 0)
+            {
+                said.Add($"{Capital(name)}: between dots {string.Join(", ", doubtful.Select(s => $"{s.From.Number}–{s.To.Number}"))} the place is doubtful. Expose before digging.");
+            }
+
+            foreach (var doubt in line.Dots.Where(d => d.Reading.State == DotState.Accepted && sheet.DoubtOf(d.Reading) is not null).GroupBy(d => (sheet.ReceiverOf(d.Reading)!.Name, sheet.DoubtOf(d.Reading))))
+            {
+                said.Add($"{Capital(name)}: {doubt.Count()} dot{(doubt.Count() == 1 ? " was" : "s were")} read with {doubt.Key.Name}, {InstrumentWords.Check(doubt.Key.Item2!.Value)}.");
+            }
+
+            var undecided = line.Dots.Count(d => d.Reading.State == DotState.Taken);
+            if (undecided > 0)
+            {
+                said.Add($"{Capital(name)}: {undecided} dot{(undecided == 1 ? " is" : "s are")} undecided and not part of the line.");
+            }
+        }
+
+        foreach (var question in sheet.OpenQuestions)
+        {
+            var (seen, record) = (sheet.Job.Features.Find(f => f.Id == question.FeatureId)!, sheet.Job.Records.Find(r => r.Id == question.RecordId)!);
+            said.Add($"Plan and site disagree, not settled: {WalkWords.Kind(seen.Kind)} {seen.Name} lies {WalkWords.Question(question, person).Replace("from the record line", $"from the record line of {record.Owner}", StringComparison.Ordinal)}");
+        }
+
+        foreach (var file in sheet.Files.Where(f => f.State is not (RecordState.Complete or RecordState.Nothing)))
+        {
+            said.Add($"Plans of {file.Owner}: {RecordWords.State(file.State)}.");
+        }
+
+        foreach (var (owner, warning) in sheet.Job.Records.SelectMany(r => RecordWarnings.In(r.Material, r.Ducts, r.Source).Select(w => (r.Owner, w))).Distinct())
+        {
+            said.Add($"{owner}: {RecordWords.Warning(warning)}");
+        }
+
+        if (sheet.Loose.Count > 0)
+        {
+            said.Add($"{sheet.Loose.Count} reading{(sheet.Loose.Count == 1 ? "" : "s")} of instruments belong to no utility on the notice: treat as unknown lines.");
+        }
+
+        said.Add("Depths are to the centre of the conductor on the day of reading. They are not a clearance to dig to.");
+        said.Add($"No machine within {person.Length(sheet.Firm.ToleranceMetres)} of each side of a marked line. Expose by hand or vacuum first; readings never replace exposing.");
+        said.Add("What is not shown may still be there. Local rules and licensed practice take precedence over this sheet.");
+        return said;
+    }
+
+    private static string Capital(string text) => char.ToUpperInvariant(text[0]) + text[1..];
+}

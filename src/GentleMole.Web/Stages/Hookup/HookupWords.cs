@@ -1,0 +1,197 @@
+using System.Globalization;
+using GentleMole.Core.Hookup;
+using GentleMole.Core.Site;
+using GentleMole.Core.Sweeps;
+using GentleMole.Web.Words;
+
+namespace GentleMole.Web.Stages;
+
+/// <summary>Sentences for planned hookups.</summary>
+internal static class HookupWords
+{
+    private static readonly string[] Winds = ["north", "north-east", "east", "south-east", "south", "south-west", "west", "north-west"];
+
+    public static string Milliamps(double value) => Figure(value) + "\u00a0mA";
+
+    public static string Percent(double part) => (100 * part).ToString(part is > 0.0005 and < 0.01 ? "0.0" : "0", CultureInfo.InvariantCulture) + "\u00a0%";
+
+    public static string Ohms(double ohms) => ohms >= 9_950 ? Figure(ohms / 1000) + "\u00a0kΩ" : ohms >= 1000 ? (ohms / 1000).ToString("0.0", CultureInfo.InvariantCulture) + "\u00a0kΩ" : ohms.ToString("0", CultureInfo.InvariantCulture) + "\u00a0Ω";
+
+    /// <summary>Two or three leading figures, however large or small.</summary>
+    public static string Figure(double value) => Math.Abs(value) switch
+    {
+        0 => "0",
+        >= 100 => value.ToString("0", CultureInfo.InvariantCulture),
+        >= 10 => value.ToString("0.#", CultureInfo.InvariantCulture),
+        >= 1 => value.ToString("0.##", CultureInfo.InvariantCulture),
+        >= 0.01 => value.ToString("0.###", CultureInfo.InvariantCulture),
+        _ => "under 0.01",
+    };
+
+    public static string Name(SupposedGround ground, string id) =>
+        ground.Lines.FirstOrDefault(l => l.Id == id) is { } line ? $"{line.Name} ({LineWords.Kind(line.Kind)})" : "a line";
+
+    /// <summary>What is connected to what, in a few words.</summary>
+    public static string What(HookupTry hookup, Person person) => hookup.Method switch
+    {
+        HookupMethod.Direct => $"Direct on {hookup.ConnectedTo}, {LineWords.Frequency(hookup.Hertz)}, stake {Way(hookup.At, hookup.Stake!.Value, person)}",
+        HookupMethod.Clamp => $"Clamp at {hookup.ConnectedTo}, {LineWords.Frequency(hookup.Hertz)}",
+        HookupMethod.Induction => $"Induction from {person.Run(hookup.At.East)} E, {person.Run(hookup.At.North)} N, {LineWords.Frequency(hookup.Hertz)}",
+        _ => "Passive: listen for the mains current",
+    };
+
+    public static string Way(SitePoint from, SitePoint to, Person person) =>
+        $"{person.Run(from.DistanceTo(to))} to the {Winds[(int)Math.Round((to - from).AzimuthDegrees / 45) % 8]}";
+
+    /// <summary>Why this hookup is good, or what is still against it.</summary>
+    public static string Because(HookupPrediction p, PlannerTask task, Person person)
+    {
+        var target = LineWords.Kind(task.Ground.Line(task.Target)!.Kind);
+        var neighbour = p.Worst is not { } worst || worst.Part < 0.02 ? "nothing beside it can be mistaken for it"
+            : worst.Fools ? $"but {Name(task.Ground, worst.Line)} reads {Figure(worst.Part)} times as strong {person.Run(worst.AwayMetres)} beside it, although it carries less"
+            : $"{Name(task.Ground, worst.Line)} beside it reads {Percent(worst.Part)} of it at most";
+        return p.Covers
+            ? $"{Percent(p.Share)} of the current beside the work is on the {target}, {Milliamps(p.EndMilliamps)} at its far end; {neighbour}."
+            : $"Only {Milliamps(p.LeastMilliamps)} is left within the work, too little for the receiver at this depth; {neighbour}.";
+    }
+
+    /// <summary>Why a ranked hookup is worse here than the best: the one difference that weighs most.</summary>
+    public static string Worse(HookupPrediction p, HookupPrediction best, PlannerTask task, Person person)
+    {
+        if (!p.Covers && best.Covers)
+        {
+            return $"The signal is lost after {person.Run(p.ReachMetres)}; the work reaches farther.";
+        }
+
+        if (p.Worst is { Fools: true } fool && best.Worst?.Fools != true)
+        {
+            return $"{Name(task.Ground, fool.Line)} would read stronger than the target.";
+        }
+
+        if (p.Try.Method == HookupMethod.Direct && p.Shown.LoopOhms > new CircuitLimits().WeakOhms && !(best.Shown.LoopOhms > new CircuitLimits().WeakOhms))
+        {
+            return $"The loop would be {Ohms(p.Shown.LoopOhms!.Value)}.";
+        }
+
+        if (best.Share - p.Share > 0.01)
+        {
+            return $"Only {Percent(p.Share)} of the current stays on the target{(p.Worst is { } w ? $"; {Name(task.Ground, w.Line)} takes {Milliamps(w.Milliamps)}" : "")}.";
+        }
+
+        return p.Try.Method switch
+        {
+            HookupMethod.Induction => "Lights everything near, and the receiver must keep 15 m from the box.",
+            HookupMethod.Passive => "Heard only while current flows, and tells no line from another.",
+            HookupMethod.Clamp when best.Try.Method == HookupMethod.Direct => "Gives less current, and needs both earths.",
+            _ when p.Try.SetMilliamps > best.Try.SetMilliamps => $"Needs {Milliamps(p.Try.SetMilliamps)} where {Milliamps(best.Try.SetMilliamps)} will do.",
+            _ when p.Try.Hertz > best.Try.Hertz => "Does as well; a higher frequency finds more ways off the line that nobody drew.",
+            _ when p.Try.Hertz < best.Try.Hertz => "Does as well; the habit of the house tries the other first.",
+            _ => "Does nearly as well.",
+        };
+    }
+
+    public static string Refused(RefusedWay way) => $"{(way.Method == HookupMethod.Induction ? "Induction" : Title(LineWords.Method(way.Method)) + " at " + way.Point.Name)}: " + way.Refusal switch
+    {
+        HookupRefusal.LiveElectric => "never direct on what is live or may be.",
+        HookupRefusal.ClampWithoutEarths => "no earth on both sides of the clamp, so no current would flow.",
+        HookupRefusal.InsulatedFromWork => "an insulating joint lies between here and the work.",
+        HookupRefusal.TooNearForInduction => "the box would have to stand within 15 m of the work, and the receiver would hear it.",
+        _ => "no place for the stake: " + (way.Stake is { } why ? Stake(why) : "none left within reach of the lead."),
+    };
+
+    public static string Stake(StakeRefusal refusal) => refusal switch
+    {
+        StakeRefusal.OnBuilding => "there is a building.",
+        StakeRefusal.OnPaving => "the ground is paved there.",
+        StakeRefusal.ShallowService => "a shallow service lies under it.",
+        StakeRefusal.BeyondLead => "the lead does not reach so far.",
+        StakeRefusal.PowerEarth => "it would stand on a power earth.",
+        _ => "a building is in the way of the lead.",
+    };
+
+    /// <summary>Why the stake does not belong where it is, with the service that it would reach.</summary>
+    public static string Stake(StakeRefusal refusal, StakeGround stakes, SitePoint stake, Person person) =>
+        refusal == StakeRefusal.ShallowService && stakes.ShallowAt(stake, HookupTry.DrivenMetres) is { } service
+            ? $"{service.Name} ({LineWords.Kind(service.Kind)}) lies under it, {person.Length(service.DepthMetres)} deep as supposed."
+            : Stake(refusal);
+
+    public static string Title(string words) => words.Length == 0 ? words : char.ToUpperInvariant(words[0]) + words[1..];
+
+    public static string Cause(CircuitCause cause) => cause switch
+    {
+        CircuitCause.AsPredicted => "As predicted",
+        CircuitCause.DirtyClip => "Paint or rust under the clip",
+        CircuitCause.DryStake => "Dry or loose stake",
+        CircuitCause.OpenFarEnd => "Far end not earthed",
+        CircuitCause.BrokenLine => "Line broken near here",
+        CircuitCause.BondedToAnother => "Bonded to another line here",
+        _ => "A loose end: not the line",
+    };
+
+    /// <summary>What to try, so that this cause shows or goes away.</summary>
+    public static string TryNext(CauseFigure cause) => cause.Cause switch
+    {
+        CircuitCause.AsPredicted => "Go on: sweep round the hookup before you trace.",
+        CircuitCause.DirtyClip => "Scrape to bright metal and clip again; the ohms must drop at once.",
+        CircuitCause.DryStake => "Wet the stake and drive it deeper; if the ohms do not move, it is the clip.",
+        CircuitCause.OpenFarEnd => $"Send {LineWords.Frequency(cause.OtherHertz)}: an open end reads {Ohms(cause.OtherOhms)} there.",
+        CircuitCause.BrokenLine => $"Connect beyond, or from the other end. At {LineWords.Frequency(cause.OtherHertz)} it would read {Ohms(cause.OtherOhms)}.",
+        CircuitCause.BondedToAnother => "Sweep all round: part of the current leaves on the other line. Lift the bond, if you may, or connect farther on.",
+        _ => $"Try the other wires. At {LineWords.Frequency(cause.OtherHertz)} a loose end would read {Ohms(cause.OtherOhms)}.",
+    };
+
+    /// <summary>How a measured loop stands to the expected one; empty when they agree as well as soil is known.</summary>
+    public static string Against(double measuredOhms, double expectedOhms) => (measuredOhms / expectedOhms) switch
+    {
+        > 1.7 => $" But {Figure(measuredOhms / expectedOhms)} times the {Ohms(expectedOhms)} that this ground should give: see what is likely, below.",
+        < 0.6 => $" But far less than the {Ohms(expectedOhms)} that this ground should give: it may be on more than the target.",
+        _ => $" This ground should give {Ohms(expectedOhms)}: it agrees.",
+    };
+
+    public static string Wire(WireFinding finding) => finding switch
+    {
+        WireFinding.LeadsThere => "leads where the line is expected",
+        WireFinding.Partly => "leads there in part",
+        WireFinding.LeadsElsewhere => "leads elsewhere",
+        WireFinding.Dead => "takes no current",
+        _ => "not walked yet",
+    };
+
+    public static string Compared(WireComparison compared) => compared.Likely is { } likely
+        ? $"{likely.Trial.Wire} is likely the one: {Percent(likely.Part ?? 0)} of its current comes out where the line is expected."
+        : compared.Results.Any(r => r.Finding is WireFinding.LeadsThere or WireFinding.Partly)
+            ? "No wire stands out. Walk farther on each, and compare again."
+            : compared.Results.Any(r => r.Finding == WireFinding.NotWalked) ? "Walk a few metres out on each wire and type the current that you read there." : "None of these wires leads where the line is expected.";
+
+    /// <summary>A bearing of the ring where what was heard and what was expected part.</summary>
+    public static string Ring(ArcMatch match, SupposedGround ground) => match.Expected is not { } expected
+        ? $"Heard at {match.FoundDegrees:000}° and not expected: a line that nobody drew, or a bond. Follow it before you trust the target."
+        : $"Expected at {expected.BearingDegrees:000}° and not heard: {(expected.Line is { } id ? Name(ground, id) : "soil currents")}. The line may not lie where it is drawn.";
+
+    public static string WhyTitle(WhyKind kind) => kind switch
+    {
+        WhyKind.OpenFarEnd => "Open far end",
+        WhyKind.DrySoil => "Dry soil",
+        WhyKind.BondedInside => "Bonded inside the building",
+        WhyKind.ParallelRun => "Parallel run",
+        WhyKind.Tee => "Tee",
+        _ => "Insulated joint",
+    };
+
+    /// <summary>The card's text with this site's numbers.</summary>
+    public static string Why(WhyCard card, SupposedGround ground, HookupTry hookup, Person person)
+    {
+        var other = card.Line is { } id ? Name(ground, id) : "";
+        return card.Kind switch
+        {
+            WhyKind.OpenFarEnd => $"At {LineWords.Frequency(hookup.Hertz)} {Milliamps(card.Without)} reaches the end of the work with the far end earthed, {Milliamps(card.With)} with it open{(card.RemedyHertz > hookup.Hertz ? $", {Milliamps(card.Remedy ?? 0)} at {LineWords.Frequency(card.RemedyHertz.Value)}" : "")}.",
+            WhyKind.DrySoil => $"The loop is {Ohms(card.Without)} as it is, {Ohms(card.With)} in soil ten times drier, {Ohms(card.Remedy ?? 0)} there with the stake wetted.",
+            WhyKind.BondedInside => $"{other} carries {Milliamps(card.Without)} beside the work; bonded at the far end it would carry {Milliamps(card.With)}, running the other way.",
+            WhyKind.ParallelRun => card.Without < 1
+                ? $"{other} does not run beside the target; through the air it takes {Milliamps(card.Remedy ?? 0)} at {LineWords.Frequency(hookup.Hertz)}."
+                : $"{other} runs beside it for {person.Run(card.Without)}. Through air and soil it takes {Milliamps(card.Remedy ?? 0)} at {LineWords.Frequency(hookup.Hertz)}, {Milliamps(card.With)} at {LineWords.Frequency(card.RemedyHertz ?? hookup.Hertz)}.",
+            WhyKind.Tee => $"{Milliamps(card.Without)} reaches the end of the work; with a branch like the main in between, {Milliamps(card.With)}.",
+            _ => $"{Milliamps(card.Without)} reaches the end of the work; past an open joint {Milliamps(card.With)}{(card.RemedyHertz > hookup.Hertz ? $", {Milliamps(card.Remedy ?? 0)} at {LineWords.Frequency(card.RemedyHertz.Value)}" : "")}.",
+        };
+    }
+}

@@ -1,0 +1,157 @@
+using GentleMole.Core.Hookup;
+using GentleMole.Core.Instruments;
+using GentleMole.Core.Lines;
+using GentleMole.Core.Network;
+using GentleMole.Core.Notices;
+using GentleMole.Core.Site;
+using GentleMole.Core.Soil;
+using GentleMole.Core.Trace;
+using GentleMole.Store.Model;
+using GentleMole.Web.Sheet;
+using GentleMole.Web.Words;
+
+namespace GentleMole.Web.Stages;
+
+/// <summary>Reads the supposed ground off a sheet: traced lines, lines by plan, lines drawn by hand.</summary>
+internal static class SheetGround
+{
+    public static string LineName(int lineId) => $"line-{lineId}";
+
+    /// <summary>All lines that the sheet knows, metal or not.</summary>
+    public static IReadOnlyList<GroundSource> Sources(JobSheet sheet)
+    {
+        var sources = new List<GroundSource>();
+        LineModel? ModelOf(string of) => sheet.Job.LineModels.Find(m => m.Of == of);
+        foreach (var line in sheet.Lines)
+        {
+            if (line.SupposedRun is { } run)
+            {
+                sources.Add(new GroundSource(
+                    LineName(line.Line.Id), line.Line.Owner, line.Line.Kind, line.Line.Material, line.Line.OutsideDiameterMetres, run.Points, DepthOf(line), ModelOf(LineName(line.Line.Id))));
+            }
+        }
+
+        // A record that follows its line's best run is that line; one that lies elsewhere is another line of the same owner.
+        var told = sheet.Lines.Where(l => l.SupposedRun is not null)
+            .SelectMany(l => l.Records.Where(r => JoinedRun.Follows(new Run(r.Points), l.SupposedRun!))).Select(r => r.Id).ToHashSet();
+        foreach (var record in sheet.Job.Records.Where(r => r.Points.Count >= 2 && !told.Contains(r.Id)))
+        {
+            sources.Add(new GroundSource(
+                $"record-{record.Id}", record.Owner, record.Kind, record.Material, null, Near(sheet, record.Points),
+                record.Cover?.ToCentre(OutsideOf(record.Kind, record.Material, null)), ModelOf($"record-{record.Id}")));
+        }
+
+        foreach (var drawn in sheet.Job.LineModels.Where(m => m.Of.Length == 0 && m.Points.Count >= 2))
+        {
+            sources.Add(new GroundSource($"drawn-{drawn.Id}", drawn.Name.Length > 0 ? drawn.Name : "suspected line", drawn.Kind, "", null, drawn.Points, null, drawn));
+        }
+
+        return [.. sources.Where(s => SiteRules.IsRun(s.Points))];
+    }
+
+    public static SupposedGround Of(JobSheet sheet)
+    {
+        var lines = Sources(sheet).Select(s => Supposed(sheet, s)).ToList();
+        var names = lines.Select(l => l.Id).ToHashSet();
+        var ties = sheet.Job.Ties.Where(t => names.Contains(t.From) && (t.IsJoint || names.Contains(t.To))).ToList();
+        return new SupposedGround(
+            new SoilGround(sheet.Job.SoilOhmMetres), lines,
+            [.. ties.Where(t => !t.IsJoint).Select(t => new SupposedBond(t.From, t.FromMetres, t.To, t.ToMetres, t.Ohms ?? 0))],
+            [.. ties.Where(t => t.IsJoint).Select(t => new SupposedJoint(t.From, t.FromMetres, t.Ohms))]);
+    }
+
+    /// <summary>What the planner needs for one line of the sheet; null when nobody knows where the line runs.</summary>
+    public static PlannerTask? Task(JobSheet sheet, SheetLine target, TransmitterProfile transmitter, ReceiverProfile receiver)
+    {
+        var ground = Of(sheet);
+        if (target.SupposedRun is not { } run)
+        {
+            return null;
+        }
+
+        return new PlannerTask
+        {
+            Ground = ground,
+            Target = LineName(target.Line.Id),
+            Work = WorkStretch.Of(run, sheet.Job.DigCorners),
+            Points = Points(sheet, target, run),
+            StakeGround = Stakes(sheet, ground),
+            Transmitter = transmitter,
+            Receiver = receiver,
+            Habit = sheet.Firm.FirstFrequency,
+        };
+    }
+
+    public static StakeGround Stakes(JobSheet sheet, SupposedGround ground) => StakeGround.Of(
+        ground,
+        [.. sheet.Job.Features.Where(f => f.Shape == FeatureShape.Outline && f.Points.Count >= 3).Select(f => new SurfaceArea(f.Surface, f.Points))],
+        sheet.Job.Ground == SiteGround.Paved,
+        sheet.Seen.Select(s => s.Placed));
+
+    /// <summary>Places where this line can be connected: what stands on it, and where it was connected before.</summary>
+    private static List<ConnectionPoint> Points(JobSheet sheet, SheetLine target, Run run)
+    {
+        var points = sheet.Job.Features.Where(f => f.Points.Count > 0)
+            .Select(f => ConnectionPoint.Of(JobSheet.PlacedOf(f), $"{WalkWords.Kind(f.Kind)} {f.Name}".Trim(), target.Line.Kind, run)).OfType<ConnectionPoint>().ToList();
+        foreach (var hookup in sheet.Job.Hookups.Where(h => h.LineId == target.Line.Id && h.Method is HookupMethod.Direct or HookupMethod.Clamp))
+        {
+            if (run.Project(hookup.Connection).Foot.DistanceTo(hookup.Connection) <= HookupPlanner.OnLineMetres && points.TrueForAll(p => p.Place.DistanceTo(hookup.Connection) > 1))
+            {
+                points.Add(new ConnectionPoint(hookup.ConnectedTo, hookup.Connection, hookup.Method == HookupMethod.Direct ? [Connection.Direct] : [Connection.Clamp]));
+            }
+        }
+
+        return points;
+    }
+
+    private static SupposedLine Supposed(JobSheet sheet, GroundSource source)
+    {
+        var model = source.Model;
+        var guess = LineBuild.Of(source.Kind, Material.Of(source.Material), source.OutsideMetres);
+        var conductor = model is { NoMetal: true } ? null
+            : model?.Metal is { } metal
+                ? new Conductor(metal, model.OutsideMetres ?? guess?.OutsideMetres ?? 0.02, model.WallMetres, Coating.Of(model.Coating ?? CoatingKind.Bare))
+                : guess is null || model is null ? guess
+                : guess with
+                {
+                    OutsideMetres = model.OutsideMetres ?? guess.OutsideMetres,
+                    WallMetres = model.WallMetres ?? guess.WallMetres,
+                    Coating = model.Coating is { } coat ? Coating.Of(coat) : guess.Coating,
+                };
+        return new SupposedLine(
+            source.Of, source.Name, source.Kind, source.Points, model?.DepthMetres ?? source.DepthMetres ?? LineBuild.UsualDepth(source.Kind), conductor,
+            End(sheet, source, source.Points[0], model?.StartKind, model?.StartOhms), End(sheet, source, source.Points[^1], model?.EndKind, model?.EndOhms),
+            source.Kind == UtilityKind.Electric ? model?.NetMilliamps ?? SupposedLine.UsualNetMilliamps : null);
+    }
+
+    private static SupposedEnd End(JobSheet sheet, GroundSource source, SitePoint place, EndSupposed? said, double? ohms)
+    {
+        var stands = sheet.Job.Features
+            .Where(f => f.Points.Count > 0 && f.Utility == source.Kind && f.Points[0].DistanceTo(place) <= SupposedEnd.NearMetres)
+            .Select(f => (FeatureKind?)f.Kind).FirstOrDefault();
+        var likely = SupposedEnd.Likely(source.Kind, stands);
+        return new SupposedEnd(said ?? likely.Kind, ohms ?? likely.Ohms);
+    }
+
+    /// <summary>As measured and accepted, else by the plan's cover.</summary>
+    private static double? DepthOf(SheetLine line) => line.Traced.MiddleDepthMetres
+        ?? line.Records.Select(r => r.Cover).FirstOrDefault(c => c is not null)?.ToCentre(OutsideOf(line.Line.Kind, line.Line.Material, line.Line.OutsideDiameterMetres));
+
+    /// <summary>Outside diameter as it is known, else as the usual one of what it is made of.</summary>
+    private static double OutsideOf(UtilityKind kind, string material, double? known) => known ?? LineBuild.Of(kind, Material.Of(material), null)?.OutsideMetres ?? 0;
+
+    /// <summary>Owners' lines may be miles long; what lies far from the site does not matter here.</summary>
+    private static IReadOnlyList<SitePoint> Near(JobSheet sheet, IReadOnlyList<SitePoint> points)
+    {
+        const double near = 200;
+        if (!SiteRules.IsRun(points))
+        {
+            return points;
+        }
+
+        var centre = sheet.Job.DigCorners.Count > 0 ? sheet.Job.DigCorners[0] : sheet.Lines.Select(l => l.SupposedRun).FirstOrDefault(r => r is not null)?.Points[0] ?? points[0];
+        var run = new Run(points);
+        var at = run.Project(centre).ChainageMetres;
+        return run.Between(at - near, at + near);
+    }
+}

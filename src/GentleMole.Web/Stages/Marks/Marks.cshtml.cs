@@ -1,0 +1,94 @@
+using GentleMole.Core;
+using GentleMole.Core.Job;
+using GentleMole.Core.Marking;
+using GentleMole.Store;
+using GentleMole.Store.Model;
+using GentleMole.Web.Centre;
+using GentleMole.Web.Sheet;
+using GentleMole.Web.Words;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+
+namespace GentleMole.Web.Stages;
+
+/// <summary>The line through the accepted dots, what is painted, and the answer for each utility.</summary>
+internal sealed class MarksPage(MoleDb db, SheetLoader loader, PlaceClock clock, CentreLink centre) : SheetPage(db, loader)
+{
+    public override JobStage Stage => JobStage.Marks;
+
+    public override bool NeedsWhy => base.NeedsWhy || LineAtHand is { Line.Answer: not LineAnswer.Pending };
+
+    public override SheetLine? LineAtHand => Sheet.LineById(LineId)
+        ?? Sheet.Lines.FirstOrDefault(l => l.Line.Answer == LineAnswer.Pending)
+        ?? Sheet.Lines.FirstOrDefault();
+
+    protected override bool CutAlongLine => CutBy != "dig" && LineAtHand?.Traced.Run is not null;
+
+    /// <summary>Shape, sentence and reason for the state of a line's marks.</summary>
+    public static (string Shape, string Say, string Why) Summary(SheetLine line)
+    {
+        var undecided = line.Dots.Count(d => d.Reading.State == DotState.Taken);
+        var doubtful = line.Traced.Stretches.Count(s => s.Confidence != Verdict.Sound);
+        if (line.Traced.Run is null)
+        {
+            return ("open", "No line yet: two accepted dots make one.", line.Line.ExpectedRun.Count >= 2
+                ? "The dashed run is the owner's plan only, level D."
+                : "Trace it, or answer why it is not marked.");
+        }
+
+        if (undecided > 0)
+        {
+            return ("caution", $"{undecided} dot{(undecided == 1 ? " waits" : "s wait")} for a decision.", "Decide them on the Trace stage before you paint on.");
+        }
+
+        return doubtful > 0
+            ? ("caution", $"{doubtful} of {line.Traced.Stretches.Count} stretches are doubtful.", "They are drawn broken and handed over as such. Dots closer than 10 m, and signs that agree, make them sound.")
+            : ("sound", $"Paint it: {line.Traced.Stretches.Count} stretches, all sound.", "Dots first, checked backwards, then light straight lines lined up between three dots.");
+    }
+
+    public string LabelOf(SheetLine line)
+    {
+        var last = line.Traced.Points.Where(p => p.Depth is not null).OrderByDescending(p => p.Number).FirstOrDefault();
+        var readOn = line.Dots.Where(d => d.Reading.State == DotState.Accepted).Max(d => d.Reading.TakenAt);
+        return MarkLabel.Compose(
+            line.Line.Kind, line.Line.Owner, line.Line.OutsideDiameterMetres, line.Line.Material, last?.Depth,
+            PlaceClock.Local(readOn, Sheet.Firm.TimeZone).Date, Person.Units);
+    }
+
+    public async Task<IActionResult> OnPostAsync()
+    {
+        if (LineAtHand is not { } shown)
+        {
+            return NotFound();
+        }
+
+        var reader = Reader();
+        var answer = reader.Choice("answer", LineAnswer.Pending);
+        var why = reader.Text("why", 1000);
+        if (reader.IsGood)
+        {
+            reader.Refuse(AnswerRules.Check(answer, shown.Traced.Run is not null, why));
+        }
+
+        if (!reader.IsGood)
+        {
+            return Refused(reader);
+        }
+
+        var line = await Db.Lines.SingleAsync(l => l.Id == shown.Line.Id && l.JobId == Id);
+        (line.Answer, line.AnswerNote, line.AnsweredAt) = (answer, why, clock.UtcNow);
+        if (Sheet.Job.NoticeNumber.Length > 0)
+        {
+            // In the same save as the answer itself: it cannot be given and not sent.
+            Db.CentreAnswers.Add(new CentreAnswer
+            {
+                Id = Guid.NewGuid(), JobId = Id, NoticeNumber = Sheet.Job.NoticeNumber, Utility = line.Kind.ToString(), Owner = line.Owner,
+                Answer = LineWords.Answer(answer), Note = why, MadeAt = clock.UtcNow, NextTry = clock.UtcNow,
+            });
+        }
+
+        await SaveAsync();
+        centre.Wake();
+        return Done(new { line = line.Id });
+    }
+}

@@ -1,0 +1,188 @@
+using GentleMole.Core;
+using GentleMole.Core.Job;
+using GentleMole.Store;
+using GentleMole.Store.Log;
+using GentleMole.Store.Model;
+using GentleMole.Web.Drawing;
+using GentleMole.Web.Forms;
+using GentleMole.Web.Sheet;
+using GentleMole.Web.Trust;
+using GentleMole.Web.Words;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.Filters;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.EntityFrameworkCore;
+
+namespace GentleMole.Web.Stages;
+
+/// <summary>
+/// A stage of one job: loads the sheet before any handler runs, stores what is sent once, tells what somebody else changed
+/// meanwhile, asks why when something accepted is changed, and gives back what was typed when it could not be kept.
+/// </summary>
+internal abstract class SheetPage(MoleDb db, SheetLoader loader) : PageModel
+{
+    private PlanDrawing? _plan;
+    private SectionDrawing? _section;
+
+    [BindProperty(SupportsGet = true, Name = "id")]
+    public int Id { get; set; }
+
+    /// <summary>Line at hand, by its id.</summary>
+    [BindProperty(SupportsGet = true, Name = "line")]
+    public int? LineId { get; set; }
+
+    /// <summary>How the section is cut: <c>line</c> or <c>dig</c>.</summary>
+    [BindProperty(SupportsGet = true, Name = "cut")]
+    public string? CutBy { get; set; }
+
+    public JobSheet Sheet { get; private set; } = null!;
+
+    public Person Person { get; private set; } = null!;
+
+    public SignedInPerson Visitor { get; private set; } = null!;
+
+    public IReadOnlyList<FieldError> Errors { get; private set; } = [];
+
+    /// <summary>What somebody else changed while this was typed.</summary>
+    public IReadOnlyList<LogEntry> Clashes { get; private set; } = [];
+
+    public abstract JobStage Stage { get; }
+
+    public virtual SheetLine? LineAtHand => Sheet.LineById(LineId);
+
+    public virtual JudgedDot? SelectedDot => null;
+
+    /// <summary>True when what this page changes was accepted before: then every change says why.</summary>
+    public virtual bool NeedsWhy => Sheet.Job.HandedOverAt is not null;
+
+    public bool MayChange => Access.MayChange(PageContext.ActionDescriptor.ViewEnginePath, Visitor.Role);
+
+    protected virtual bool CutAlongLine => CutBy == "line";
+
+    /// <summary>Field work waits until the cautions of the site have been acknowledged today.</summary>
+    protected virtual bool IsFieldWork => false;
+
+    protected MoleDb Db => db;
+
+    public PlanDrawing Plan => _plan ??= DrawPlan();
+
+    public SectionDrawing Section => _section ??= new SectionDrawing(
+        Sheet, CutAlongLine ? LineAtHand : null, Person.Units, Person.SectionWidth, Person.SectionHeight);
+
+    /// <summary>What stands under the plan instead of the section: the part and its model.</summary>
+    public virtual (string Part, object Model)? Lower => null;
+
+    public override async Task OnPageHandlerExecutionAsync(PageHandlerExecutingContext context, PageHandlerExecutionDelegate next)
+    {
+        Person = Person.Of(HttpContext);
+        Visitor = User.SignedIn()!;
+        if (!ModelState.IsValid || await loader.LoadAsync(Id, HttpContext.RequestAborted) is not { } sheet)
+        {
+            context.Result = NotFound();
+            return;
+        }
+
+        Sheet = sheet;
+        if (Access.IsChange(Request.Method, context.HandlerMethod?.Name) && await RefusedAtTheDoorAsync(context.HandlerMethod?.Name) is { } refusal)
+        {
+            context.Result = refusal;
+            return;
+        }
+
+        var done = await next();
+        if (done.Exception is ChangedMeanwhileException clash)
+        {
+            done.ExceptionHandled = true;
+            done.Result = await ToldAsync(clash);
+        }
+        else if (done.Exception is DbUpdateException && await IsStoredAsync())
+        {
+            // The same entry came twice at once; the other one was first.
+            done.ExceptionHandled = true;
+            done.Result = Done();
+        }
+    }
+
+    /// <summary>What was typed, when the form came back with an error; else what is stored.</summary>
+    public string Typed(string name, string? stored) =>
+        Errors.Count > 0 && Request.HasFormContentType && Request.Form.ContainsKey(name) ? Request.Form[name].ToString() : stored ?? "";
+
+    public bool HasError(params string[] fields) => Errors.Any(e => fields.Contains(e.Field));
+
+    public string CutLink(string cut) =>
+        $"{Request.Path}?{(LineId is { } line ? $"line={line}&" : "")}{(Request.Query["dot"].ToString() is { Length: > 0 } dot ? $"dot={Uri.EscapeDataString(dot)}&" : "")}cut={cut}";
+
+    protected virtual PlanDrawing DrawPlan() => new(Sheet, Person.Units, Person.PlanWidth, Person.PlanHeight, SelectedDot);
+
+    protected FormReader Reader() => new(Request.Form, Person);
+
+    /// <summary>The same page again, with the sentences at their fields and everything still typed in.</summary>
+    protected IActionResult Refused(FormReader reader) => Refused(reader.Errors);
+
+    protected IActionResult Refused(IReadOnlyList<FieldError> errors)
+    {
+        Errors = errors;
+        return Page();
+    }
+
+    protected Task<Job> TrackedJobAsync() => db.Jobs.SingleAsync(j => j.Id == Id, HttpContext.RequestAborted);
+
+    protected Task SaveAsync() => db.SaveChangesAsync(HttpContext.RequestAborted);
+
+    /// <summary>Back to this stage after a change, so that a reload repeats nothing.</summary>
+    protected IActionResult Done(object? more = null)
+    {
+        var route = new RouteValueDictionary(more) { ["id"] = Id };
+        if (!route.ContainsKey("line") && LineId is { } line)
+        {
+            route["line"] = line;
+        }
+
+        return RedirectToPage(null, null, route);
+    }
+
+    /// <summary>True for handlers that may run before the cautions are acknowledged.</summary>
+    protected virtual bool IsBeforeFieldWork(string? handler) => false;
+
+    /// <summary>False for handlers that leave the job as it is.</summary>
+    protected virtual bool ChangesJob(string? handler) => true;
+
+    private async Task<IActionResult?> RefusedAtTheDoorAsync(string? handler)
+    {
+        if (!Request.HasFormContentType)
+        {
+            return BadRequest();
+        }
+
+        db.Change.Once = Guid.TryParse(Request.Form["once"], out var once) ? once : null;
+        db.Change.SeenUpTo = long.TryParse(Request.Form["seen"], out var seen) ? seen : null;
+        db.Change.Why = Request.Form["changeWhy"].ToString().Trim();
+        if (await IsStoredAsync())
+        {
+            return Done();
+        }
+
+        if (db.Change.Why.Length > 500)
+        {
+            return Refused([new FieldError("changeWhy", "The reason is too long; 500 characters are the most.")]);
+        }
+
+        if (NeedsWhy && ChangesJob(handler) && db.Change.Why.Length == 0)
+        {
+            return Refused([new FieldError("changeWhy", "This was accepted before. Say why it is changed; the log keeps it.")]);
+        }
+
+        return IsFieldWork && !IsBeforeFieldWork(handler) && Sheet.OpenCautions.Count > 0
+            ? Refused([new FieldError("cautions", "Work on site begins after the walk's cautions have been acknowledged today.")])
+            : null;
+    }
+
+    private Task<bool> IsStoredAsync() => db.IsStoredAsync(HttpContext.RequestAborted);
+
+    private async Task<IActionResult> ToldAsync(ChangedMeanwhileException clash)
+    {
+        Sheet = await loader.LoadAsync(Id, HttpContext.RequestAborted) ?? Sheet;
+        Clashes = clash.Changes;
+        return Refused([new FieldError("clash", "Somebody else changed this while you typed. Nothing was overwritten.")]);
+    }
+}

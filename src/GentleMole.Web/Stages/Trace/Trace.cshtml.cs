@@ -1,0 +1,249 @@
+using System.Globalization;
+using GentleMole.Core;
+using GentleMole.Core.Job;
+using GentleMole.Core.Marking;
+using GentleMole.Core.Measures;
+using GentleMole.Core.Pinpoint;
+using GentleMole.Core.Site;
+using GentleMole.Core.Trace;
+using GentleMole.StandIns;
+using GentleMole.Store;
+using GentleMole.Store.Model;
+using GentleMole.Web.Forms;
+using GentleMole.Web.Sheet;
+using GentleMole.Web.Words;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+
+namespace GentleMole.Web.Stages;
+
+/// <summary>Dots along a line, each judged as it is typed.</summary>
+internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock, WalkDesk walks) : SheetPage(db, loader)
+{
+    /// <summary>Height of the lower coil over ground when the tip rests on it, for rows that do not say.</summary>
+    private const double TipHeightMetres = 0.05;
+
+    private const int MostListed = 40;
+
+    private Reading? _typed;
+    private IReadOnlyList<FieldError> _trouble = [];
+
+    /// <summary>The simulated receiver's walk on this job, when there is one.</summary>
+    public WalkProgress? Walk => walks.Of(Id);
+
+    /// <summary>The dot at hand; none for a new one.</summary>
+    [BindProperty(SupportsGet = true, Name = "dot")]
+    public Guid? DotId { get; set; }
+
+    /// <summary>Ask for an empty form even when dots wait to be decided.</summary>
+    [BindProperty(SupportsGet = true, Name = "new")]
+    public bool WantsNew { get; set; }
+
+    /// <summary>Id that a new dot will get: sent twice, it is stored once.</summary>
+    public Guid NewId { get; private set; } = Guid.NewGuid();
+
+    public override JobStage Stage => JobStage.Trace;
+
+    /// <summary>A dot that the line goes through is evidence that somebody relied on.</summary>
+    public override bool NeedsWhy => base.NeedsWhy || (DotId is not null && SelectedDot is { Reading.State: DotState.Accepted });
+
+    protected override bool IsFieldWork => true;
+
+    public override SheetLine? LineAtHand => Sheet.LineById(LineId)
+        ?? Sheet.Lines.FirstOrDefault(l => l.Dots.Any(d => d.Reading.State == DotState.Taken))
+        ?? Sheet.Lines.FirstOrDefault(l => l.Line.Answer == LineAnswer.Pending && Sheet.HookupOf(l.Line.Id) is not null)
+        ?? Sheet.Lines.FirstOrDefault();
+
+    /// <summary>The dot asked for, else the last one that waits for a decision.</summary>
+    public override JudgedDot? SelectedDot => DotId is { } id
+        ? LineAtHand?.Dots.FirstOrDefault(d => d.Reading.Id == id)
+        : WantsNew || Request.HasFormContentType ? null : LineAtHand?.Dots.LastOrDefault(d => d.Reading.State == DotState.Taken);
+
+    public Hookup? Hookup => LineAtHand is { } line
+        ? Sheet.Job.Hookups.Find(h => h.Id == SelectedDot?.Reading.HookupId) ?? Sheet.HookupOf(line.Line.Id)
+        : null;
+
+    /// <summary>Along the line once there is one, unless the dig is asked for.</summary>
+    protected override bool CutAlongLine => CutBy != "dig" && LineAtHand?.Traced.Run is not null;
+
+    public ShownVerdict Shown => _typed is not null || _trouble.Count > 0
+        ? new ShownVerdict(_typed is null ? null : Judge(_typed), Person, _trouble.Count > 0 ? _trouble[0].Sentence : null)
+        : new ShownVerdict(SelectedDot?.Judgement, Person, null);
+
+    public bool NeedsReason => Errors.Any(e => e.Field == "note")
+        || SelectedDot is { Judgement.NeedsReasonToMark: true };
+
+    public bool MoreOpen => SelectedDot is null
+        ? Errors.Any(e => e.Field is "lift" or "lifted" or "turned" or "across")
+        : SelectedDot.Reading.Across.Count > 0 || SelectedDot.Reading.LiftMetres is not null;
+
+    public string AcrossText => SelectedDot is null ? "" : string.Join('\n', SelectedDot.Reading.Across.Select(r =>
+        string.Create(CultureInfo.InvariantCulture, $"{LengthText.ForEntry(r.OffsetMetres, Person.Units)} {r.Peak:0.####} {r.Null:0.####}").TrimEnd()));
+
+    /// <summary>Dots that are listed in the panel: all of a short line; of a long one those that wait and the latest. The plan has them all.</summary>
+    public IEnumerable<JudgedDot> ListedDots => LineAtHand is not { } line ? []
+        : line.Dots.Count <= MostListed ? line.Dots
+        : line.Dots.Where((d, i) => i >= line.Dots.Count - (MostListed / 2) || d == SelectedDot)
+            .Concat(line.Dots.Take(line.Dots.Count - (MostListed / 2)).Where(d => d.Reading.State == DotState.Taken && d != SelectedDot).TakeLast(MostListed / 2))
+            .OrderBy(d => d.Reading.Number);
+
+    /// <summary>Where the dot is against what it is connected to.</summary>
+    public string? WhereText => SelectedDot is { } dot && Hookup is { } hookup && hookup.ConnectedTo.Length > 0
+        ? $"{Person.Run(hookup.Connection.DistanceTo(dot.Reading.Place))} from {hookup.ConnectedTo}"
+        : null;
+
+    public IActionResult OnGet() => DotId is not null && SelectedDot is null ? NotFound() : Page();
+
+    /// <summary>The verdict on what is typed so far; nothing is kept.</summary>
+    public IActionResult OnPostJudge()
+    {
+        if (LineAtHand is null)
+        {
+            return NotFound();
+        }
+
+        Read(Reader());
+        return Partial("_Verdict", Shown);
+    }
+
+    public async Task<IActionResult> OnPostAsync()
+    {
+        if (LineAtHand is not { } line)
+        {
+            return NotFound();
+        }
+
+        var reader = Reader();
+        var state = reader.Choice("state", DotState.Taken);
+        var note = reader.Text("note", 500);
+        Read(reader);
+        if (Guid.TryParse(Request.Form["newId"], out var sent))
+        {
+            NewId = sent;
+        }
+
+        if (_typed is { } judgedDot && reader.IsGood && state == DotState.Accepted && note.Length == 0
+            && Judge(judgedDot).NeedsReasonToMark)
+        {
+            reader.Refuse("note", "The verdict says do not mark. Say why you mark it all the same, or keep it as doubtful.");
+        }
+
+        if (!reader.IsGood || _typed is not { } typed)
+        {
+            _trouble = [.. reader.Errors.Where(e => e.Field != "note")];
+            return Refused(reader);
+        }
+
+        (typed.State, typed.StateNote) = (state, note);
+        await KeepAsync(typed);
+        return Done(new { line = line.Line.Id, @new = state == DotState.Accepted ? "true" : null, dot = state == DotState.Accepted ? null : (Guid?)typed.Id });
+    }
+
+    public async Task<IActionResult> OnPostTapeAsync()
+    {
+        var reader = Reader();
+        var ends = reader.Places("tape", 2);
+        if (reader.IsGood && ends.Count is not (0 or 2))
+        {
+            reader.Refuse("tape", "A tape has two ends; give both.");
+        }
+        else if (ends.Count == 2 && ends[0].DistanceTo(ends[1]) < 0.1)
+        {
+            reader.Refuse("tape", "Both ends of the tape are in one place.");
+        }
+
+        if (!reader.IsGood)
+        {
+            return Refused(reader);
+        }
+
+        var job = await TrackedJobAsync();
+        job.Tape = ends;
+        await SaveAsync();
+        return Done();
+    }
+
+    private async Task KeepAsync(Reading typed)
+    {
+        var stored = await Db.Readings.SingleOrDefaultAsync(r => r.Id == (DotId ?? NewId) && r.JobId == Id, HttpContext.RequestAborted);
+        if (stored is null)
+        {
+            // The id came back from the form; should it stand in another job, this is not that reading.
+            typed.Id = await Db.Readings.AnyAsync(r => r.Id == NewId, HttpContext.RequestAborted) || await Db.Loose.AnyAsync(l => l.Id == NewId, HttpContext.RequestAborted)
+                ? Guid.NewGuid() : NewId;
+            typed.TakenAt = clock.UtcNow;
+            Db.Readings.Add(typed);
+        }
+        else
+        {
+            // What a device sent along with the dot stays; only what stands on the form is replaced.
+            (typed.Id, typed.TakenAt, typed.Number) = (stored.Id, stored.TakenAt, stored.Number);
+            (typed.Peak, typed.Null, typed.FrequencyHertz, typed.Utility) = (stored.Peak, stored.Null, stored.FrequencyHertz, stored.Utility);
+            typed.HookupId = stored.HookupId ?? typed.HookupId;
+            Db.Entry(stored).CurrentValues.SetValues(typed);
+        }
+
+        await SaveAsync();
+    }
+
+    private DotJudgement Judge(Reading typed)
+    {
+        var line = LineAtHand!;
+        var moment = SelectedDot?.Reading.TakenAt ?? DateTime.MaxValue;
+        var before = JobSheet.Before(line.Dots.Select(d => d.Reading).Where(r => r.Id != SelectedDot?.Reading.Id), Hookup?.Id, moment);
+        return DotJudge.Judge(typed.ToObservation(), Sheet.ContextFor(line, Hookup, before, typed.Place, typed.Feature));
+    }
+
+    /// <summary>Reads the form into a dot; errors leave none.</summary>
+    private void Read(FormReader reader)
+    {
+        var place = reader.Place("east", "north");
+        var chainage = reader.Length("chainage", -1000, 20_000);
+        var offset = reader.Length("offset", -1000, 1000);
+        if (chainage is { } along && Sheet.Job.Tape.Count == 2)
+        {
+            place = new Run(Sheet.Job.Tape).At(along, offset ?? 0);
+        }
+        else if (offset is not null)
+        {
+            reader.Refuse("chainage", "Give the distance along the tape too.");
+        }
+
+        if (place is null && reader.IsGood)
+        {
+            reader.Refuse("east", "Place the dot: click the plan, type east and north, or measure along the tape.");
+        }
+
+        var separation = reader.Length("nullOffset", -20, 20);
+        var left = reader.Text("nullSide", 10) == "Left";
+        var across = reader.Across("across", TipHeightMetres);
+        if (reader.IsGood && across.Count > 0)
+        {
+            reader.Refuse(CrossReadingRules.Check(across, DotJudge.NoiseFor(across)).Select(e => e with { Field = "across" }));
+        }
+
+        var typed = new Reading
+        {
+            JobId = Id,
+            LineId = LineAtHand!.Line.Id,
+            HookupId = Hookup?.Id,
+            Utility = LineAtHand.Line.Kind.ToString(),
+            EastMetres = place?.East ?? 0,
+            NorthMetres = place?.North ?? 0,
+            NullOffsetMetres = separation is { } apart ? (left ? -apart : apart) : null,
+            DepthMetres = reader.Length("depth", 0.02, 30),
+            CurrentMilliamps = reader.Number("current", "mA", 0, 20_000),
+            SidewaysPercent = reader.Number("sideways", "%", 0, 1000),
+            DirectionDegrees = reader.Number("direction", "°", -360, 360),
+            LiftMetres = reader.Length("lift", 0.05, 2),
+            LiftedDepthMetres = reader.Length("lifted", 0.02, 32),
+            TurnedDepthMetres = reader.Length("turned", 0.02, 30),
+            CurrentRunsAway = reader.Text("runs", 10) switch { "Away" => true, "Back" => false, _ => null },
+            Feature = reader.Choice("feature", LineFeature.Plain),
+            FrequencyHertz = Hookup?.FrequencyHertz,
+            Across = across,
+        };
+        _typed = reader.IsGood ? typed : null;
+        _trouble = reader.Errors;
+    }
+}

@@ -1,0 +1,116 @@
+using System.Globalization;
+using GentleMole.Core;
+using GentleMole.Core.Trace;
+using GentleMole.Web.Words;
+
+namespace GentleMole.Web.Stages;
+
+/// <summary>Sentences for the verdict on a dot.</summary>
+internal static class VerdictWords
+{
+    private static readonly string[] Numbers = ["None", "One", "Two", "Three", "Four", "Five", "Six", "Seven", "Eight", "Nine", "Ten", "Eleven", "Twelve"];
+
+    /// <summary>The one sentence that a person can act on.</summary>
+    public static string Headline(DotJudgement judged, Person person)
+    {
+        var apart = person.Length(Math.Abs(judged.ApartMetres ?? 0));
+        var failing = judged.Signs.Count(s => s.Outcome == SignOutcome.Disagrees);
+        return judged.Finding switch
+        {
+            DotFinding.SignsAgree => $"Mark it here. {Count(judged.Agreeing)} of {Count(judged.Signs.Count).ToLowerInvariant()} signs agree.",
+            DotFinding.TooFewSigns when judged.Signs.Count == 0 => "Nothing to judge yet.",
+            DotFinding.TooFewSigns => $"Not enough to say yet. {Count(judged.Signs.Count)} {(judged.Signs.Count == 1 ? "sign is" : "signs are")} too few.",
+            DotFinding.CurrentElsewhere => "Do not mark: the current is on something else.",
+            DotFinding.CurrentRunsBack => "Do not mark: this current runs back to the transmitter.",
+            DotFinding.OutsideTolerance => $"Do not mark here: peak and null part by {apart}.",
+            DotFinding.PeakNullApart => $"Do not paint yet. Peak and null part by {apart}.",
+            DotFinding.NotOneLine => "Do not paint yet. More than one line makes this field.",
+            DotFinding.CurrentOff => "Do not paint yet. The current does not fit the last dot.",
+            DotFinding.LostSidewaysSilence => "Do not paint yet. It does not fall silent sideways.",
+            DotFinding.SeveralSmallSigns => $"Do not paint yet. {Count(failing)} small signs disagree.",
+            DotFinding.NearSource => "Too near the hookup to trust. Read again further on.",
+            _ => "Signs fail here as they do at bends, tees and ends.",
+        };
+    }
+
+    /// <summary>Why, in a sentence or two.</summary>
+    public static string Why(DotJudgement judged, Person person)
+    {
+        var place = judged.Position.Value;
+        var where = Math.Abs(place) < 0.015
+            ? $"The line is at your dot, {person.PlusMinus(judged.Position.HalfWidth)} across."
+            : $"The line is likely {person.Length(Math.Abs(place))} {Side(place)} of your dot, from {Reach(judged.Position.Low95, person)} to {Reach(judged.Position.High95, person)}.";
+        var current = judged.Signs.FirstOrDefault(s => s.Kind == SignKind.Current);
+        return judged.Finding switch
+        {
+            DotFinding.SignsAgree => where,
+            DotFinding.TooFewSigns => judged.Signs.Count == 0
+                ? "Type what the receiver shows; the verdict comes as you type."
+                : "Agreement of independent signs makes a mark. Take peak and null, depth and current at least.",
+            DotFinding.CurrentElsewhere => $"{Milliamps(current!.Measured)} is far less than the {Milliamps(current.ExpectedLow)} or more that should be here. A neighbour that picked up the signal looks just like this.",
+            DotFinding.CurrentRunsBack => "Signal that reached a neighbour through a shared bond returns along it. The target carries the outgoing current.",
+            DotFinding.OutsideTolerance or DotFinding.PeakNullApart => "Something else is in the field; it pulls the null further than the peak. " + where,
+            DotFinding.NotOneLine => "The readings across do not have the shape of one line; the fit says nothing of the place. " + where,
+            DotFinding.CurrentOff => $"{Milliamps(current!.Measured)} was read; {Milliamps(current.ExpectedLow)} to {Milliamps(current.ExpectedHigh)} was to be expected.",
+            DotFinding.LostSidewaysSilence => "Over one line the response dies when the receiver is turned along it. What is left comes from something else.",
+            DotFinding.SeveralSmallSigns => "Each alone would not stop a mark; together they might. " + where,
+            DotFinding.NearSource => "Within 5 m of connection or stake the lead and the soil currents are read too.",
+            _ => "Confirm it with a dot beyond on every leg before you paint.",
+        };
+    }
+
+    /// <summary>The next thing to do, or null when there is nothing to settle.</summary>
+    public static string? Next(DotJudgement judged) => judged.Next switch
+    {
+        NextStep.MarkIt => null,
+        NextStep.TakeNull => "find the null and type how far it is from the peak.",
+        NextStep.TakeCurrent => "read the current here.",
+        NextStep.TakeDepth => "read the depth with the tip on the ground.",
+        NextStep.TakeAcross => "take readings across, a metre to each side; the fit tells one line from more.",
+        NextStep.LowerFrequency => "lower the frequency, move the stake, or bring it back from a second hookup at the far end, and read again.",
+        NextStep.CompareCurrents => "sweep to both sides, read the current on every response, and follow the highest, even if another reads stronger.",
+        NextStep.CheckBond => "look for the response beside it that carries current away from the transmitter.",
+        NextStep.StepAway => "go on until you are 5 m from connection and stake.",
+        NextStep.DotsBeyond => "take dots at least one and a half depths beyond, on each leg.",
+        _ => "escalate it to the owner and ask for a trial hole.",
+    };
+
+    public static SignRow Row(Sign sign, Person person)
+    {
+        string Length(double m) => person.Length(m);
+        return sign.Kind switch
+        {
+            SignKind.PeakToNull => new("Peak to null", Length(sign.Measured), "under " + Length(sign.ExpectedHigh), sign.Outcome),
+            SignKind.OneLineFits => new("One line fits", Plain(Math.Sqrt(sign.Measured)) + " × noise", "under " + Plain(Math.Sqrt(sign.ExpectedHigh)), sign.Outcome),
+            SignKind.Current => new("Current", Milliamps(sign.Measured), $"{Round(sign.ExpectedLow)}–{Milliamps(sign.ExpectedHigh)}", sign.Outcome),
+            SignKind.CurrentDirection => new("Current runs", sign.Measured > 0 ? "away" : "back", "away", sign.Outcome),
+            SignKind.Lift => new("Rise for lift", "×" + Plain(sign.Measured), $"×{Plain(sign.ExpectedLow)}–{Plain(sign.ExpectedHigh)}", sign.Outcome),
+            SignKind.DepthPlausible => new("Depth", Length(sign.Measured), $"{Length(sign.ExpectedLow)}–{Length(sign.ExpectedHigh)}", sign.Outcome),
+            SignKind.DepthAgainstLast => new("Against last dot", Length(sign.Measured), $"{Length(sign.ExpectedLow)}–{Length(sign.ExpectedHigh)}", sign.Outcome),
+            SignKind.DepthTurnedRound => new("Depth turned round", Length(sign.Measured) + " off", "under " + Length(sign.ExpectedHigh), sign.Outcome),
+            SignKind.Direction => new("Direction", Round(sign.Measured) + "° off path", "under " + Round(sign.ExpectedHigh) + "°", sign.Outcome),
+            SignKind.Sideways => new("Turned sideways", Round(sign.Measured) + " %", "under " + Round(sign.ExpectedHigh) + " %", sign.Outcome),
+            _ => new("Shoulders differ", Round(sign.Measured) + " %", "under " + Round(sign.ExpectedHigh) + " %", sign.Outcome),
+        };
+    }
+
+    public static string Short(Verdict verdict) => verdict switch
+    {
+        Verdict.Sound => "sound",
+        Verdict.Caution => "doubtful",
+        _ => "do not mark",
+    };
+
+    public static string Milliamps(double value) => value.ToString(Math.Abs(value) < 10 ? "0.#" : "0", CultureInfo.InvariantCulture) + " mA";
+
+    public static string Side(double across) => across >= 0 ? "right" : "left";
+
+    private static string Reach(double across, Person person) =>
+        Math.Abs(across) < 0.005 ? "the dot" : $"{person.Length(Math.Abs(across))} {Side(across)}";
+
+    private static string Count(int n) => n < Numbers.Length ? Numbers[n] : n.ToString(CultureInfo.InvariantCulture);
+
+    private static string Plain(double value) => value.ToString("0.00", CultureInfo.InvariantCulture);
+
+    private static string Round(double value) => value.ToString(Math.Abs(value) < 10 ? "0.#" : "0", CultureInfo.InvariantCulture);
+}

@@ -1,0 +1,139 @@
+namespace GentleMole.Web.Tests.House;
+
+/// <summary>The rules of the house: who may lean on whom, and where a thing is found.</summary>
+public sealed class HouseTests
+{
+    /// <summary>Folders of the core, lowest first, each with those it may lean on.</summary>
+    private static readonly Dictionary<string, string[]> Core = new()
+    {
+        ["Measures"] = [],
+        ["Lines"] = [],
+        ["Job"] = [],
+        ["Site"] = ["Lines"],
+        ["Soil"] = ["Site"],
+        ["Fields"] = ["Site"],
+        ["Instruments"] = ["Fields", "Site"],
+        ["Records"] = ["Site"],
+        ["Notices"] = ["Site"],
+        ["Days"] = ["Notices"],
+        ["Walk"] = ["Lines", "Notices", "Site"],
+        ["Marking"] = ["Lines", "Measures", "Site"],
+        ["Pinpoint"] = ["Fields", "Marking"],
+        ["Trace"] = ["Marking", "Pinpoint", "Site"],
+        ["Network"] = ["Fields", "Lines", "Site", "Soil"],
+        ["Hookup"] = ["Fields", "Instruments", "Lines", "Network", "Site", "Soil", "Walk"],
+        ["Sweeps"] = ["Hookup", "Network", "Site"],
+        ["Practice"] = ["Fields", "Hookup", "Instruments", "Lines", "Network", "Site", "Soil"],
+    };
+
+    private static readonly Dictionary<string, string[]> Web = new()
+    {
+        ["Setup"] = [],
+        ["Words"] = [],
+        ["Forms"] = ["Words"],
+        ["Trust"] = ["Forms", "Setup", "Words"],
+        ["Frame"] = ["Forms", "Trust", "Words"],
+        ["Centre"] = ["Setup", "Words"],
+        ["Sheet"] = ["Words"],
+        ["Drawing"] = ["Sheet", "Words"],
+        ["Stages"] = ["Centre", "Drawing", "Forms", "Setup", "Sheet", "Trust", "Words"],
+        ["Boards"] = ["Centre", "Drawing", "Forms", "Frame", "Sheet", "Trust", "Words"],
+        ["Firm"] = ["Forms", "Frame", "Setup", "Trust", "Words"],
+        ["Bench"] = ["Drawing", "Forms", "Words"],
+        ["Api"] = ["Boards", "Frame", "Sheet", "Stages", "Trust", "Words"],
+    };
+
+    private static readonly Dictionary<string, string[]> Projects = new()
+    {
+        ["GentleMole.Core"] = [],
+        ["GentleMole.Exchange"] = ["GentleMole.Core"],
+        ["GentleMole.Store"] = ["GentleMole.Core"],
+        ["GentleMole.StandIns"] = ["GentleMole.Core", "GentleMole.Exchange"],
+        ["GentleMole.Web"] = ["GentleMole.Core", "GentleMole.Exchange", "GentleMole.StandIns", "GentleMole.Store"],
+    };
+
+    [Theory]
+    [InlineData("GentleMole.Core")]
+    [InlineData("GentleMole.Web")]
+    public void Arrows_between_folders_point_one_way(string project)
+    {
+        var allowed = project == "GentleMole.Core" ? Core : Web;
+        foreach (var (folder, below) in allowed)
+        {
+            Assert.DoesNotContain(folder, Reached(below, allowed));
+        }
+
+        foreach (var (path, text) in SourceTree.Code("src/" + project))
+        {
+            var steps = path.Split('/');
+            if (steps.Length == 3)
+            {
+                // The composition root may see everything; what stands beside the folders of the core leans on none of them.
+                Assert.True(project != "GentleMole.Core" || !SourceTree.UsingsOf(text).Any(u => u.StartsWith("GentleMole.Core.", StringComparison.Ordinal)), path);
+                continue;
+            }
+
+            Assert.True(allowed.ContainsKey(steps[2]), $"{path} stands in a folder that the table does not know.");
+            foreach (var used in SourceTree.UsingsOf(text).Where(u => u.StartsWith(project + ".", StringComparison.Ordinal)))
+            {
+                var other = used[(project.Length + 1)..].Split('.')[0];
+                Assert.True(other == steps[2] || allowed[steps[2]].Contains(other), $"{path} leans on {other}, which {steps[2]} may not.");
+            }
+        }
+    }
+
+    [Fact]
+    public void Projects_lean_on_those_below()
+    {
+        foreach (var (project, below) in Projects)
+        {
+            var references = File.ReadAllText(Path.Combine(SourceTree.Root, "src", project, project + ".csproj"));
+            foreach (var other in Projects.Keys.Where(p => p != project))
+            {
+                Assert.True(below.Contains(other) || !references.Contains($"/{other}.csproj", StringComparison.Ordinal), $"{project} refers to {other}.");
+            }
+        }
+    }
+
+    [Fact]
+    public void A_type_stands_in_a_file_of_its_name()
+    {
+        var strays = SourceTree.Code("src")
+            .SelectMany(f => SourceTree.TypesOf(f.Text).Select(type => (f.Path, type, Name: Path.GetFileName(f.Path).Split('.')[0])))
+            .Where(t => t.type != t.Name && !(t.Path.EndsWith(".cshtml.cs", StringComparison.Ordinal) && t.type.EndsWith("Page", StringComparison.Ordinal)) && t.Path != "src/GentleMole.Web/Program.cs")
+            .Select(t => $"{t.type} in {t.Path}");
+        Assert.Empty(strays);
+    }
+
+    [Fact]
+    public void Where_a_file_stands_is_what_its_namespace_says()
+    {
+        var strays = SourceTree.Code("src").Where(f => f.Path != "src/GentleMole.Web/Program.cs").Where(f =>
+        {
+            var steps = f.Path.Split('/')[1..^1];
+
+            // Stages and the API are one room each, with a folder for every stage.
+            var room = steps is ["GentleMole.Web", "Stages" or "Api", ..] ? steps[..2] : steps;
+            return !f.Text.Contains($"\nnamespace {string.Join('.', room)};\n", StringComparison.Ordinal) && !f.Text.StartsWith($"namespace {string.Join('.', room)};\n", StringComparison.Ordinal);
+        }).Select(f => f.Path);
+        Assert.Empty(strays);
+    }
+
+    private static HashSet<string> Reached(string[] from, Dictionary<string, string[]> arrows)
+    {
+        var reached = new HashSet<string>();
+        var open = new Stack<string>(from);
+        while (open.TryPop(out var at))
+        {
+            if (reached.Add(at))
+            {
+                foreach (var next in arrows[at])
+                {
+                    open.Push(next);
+                }
+            }
+        }
+
+        return reached;
+    }
+}
