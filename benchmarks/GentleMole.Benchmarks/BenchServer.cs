@@ -2,13 +2,14 @@ using System.Diagnostics;
 using System.Net.Http.Headers;
 using System.Net.Sockets;
 using System.Text.RegularExpressions;
+using Microsoft.Data.Sqlite;
 
 namespace GentleMole.Benchmarks;
 
 /// <summary>The real process on a directory of its own, with a device's token and the lead's session.</summary>
 internal sealed partial class BenchServer : IAsyncDisposable
 {
-    private readonly Process _process;
+    private Process _process;
     private readonly DirectoryInfo _data;
 
     private BenchServer(Process process, DirectoryInfo data, Uri address)
@@ -36,6 +37,15 @@ internal sealed partial class BenchServer : IAsyncDisposable
         }
     }
 
+    public TimeSpan ProcessorTime
+    {
+        get
+        {
+            _process.Refresh();
+            return _process.TotalProcessorTime;
+        }
+    }
+
     [GeneratedRegex("name=\"__RequestVerificationToken\"[^>]*value=\"([^\"]+)\"")]
     private static partial Regex TokenShape();
 
@@ -49,10 +59,8 @@ internal sealed partial class BenchServer : IAsyncDisposable
             await prepare(data.FullName);
         }
 
-        var web = Path.Combine(AppContext.BaseDirectory, "GentleMole.Web.dll");
-        var process = Process.Start(new ProcessStartInfo("dotnet",
-            [web, "--urls", $"http://127.0.0.1:{port}", "--Data", data.FullName, "--Demo", "true", "--Centre", "off", "--Logging:LogLevel:Default", "Warning"]))!;
-        var server = new BenchServer(process, data, new Uri($"http://127.0.0.1:{port}"));
+        var address = new Uri($"http://127.0.0.1:{port}");
+        var server = new BenchServer(Launch(data, address), data, address);
         await server.ReadyAsync();
         await server.Browser.PostAsync(new Uri("/sign-in?handler=Demo", UriKind.Relative), new FormUrlEncodedContent(new Dictionary<string, string>
         {
@@ -60,6 +68,13 @@ internal sealed partial class BenchServer : IAsyncDisposable
         }));
         return server;
     }
+
+    private static Process Launch(DirectoryInfo data, Uri address) => Process.Start(new ProcessStartInfo(
+        "dotnet",
+        [
+            Path.Combine(AppContext.BaseDirectory, "GentleMole.Web.dll"), "--urls", address.ToString(), "--Data", data.FullName,
+            "--Demo", "true", "--Centre", "off", "--Logging:LogLevel:Default", "Warning",
+        ]))!;
 
     public async Task<string> TokenAsync(string path) =>
         TokenShape().Match(await Browser.GetStringAsync(new Uri(path, UriKind.Relative))).Groups[1].Value;
@@ -85,6 +100,29 @@ internal sealed partial class BenchServer : IAsyncDisposable
 
         taken.Sort();
         Console.WriteLine($"{name}: median {taken[taken.Count / 2]:0.0} ms, p95 {taken[taken.Count * 95 / 100]:0.0} ms over {times}");
+    }
+
+    /// <summary>Has the line go through all dots of a job: written into the file of the stopped process.</summary>
+    public async Task AcceptAllAsync(int job)
+    {
+        _process.Kill();
+        await _process.WaitForExitAsync();
+        _process.Dispose();
+        await using (var connection = new SqliteConnection($"Data Source={Path.Combine(_data.FullName, "gentle-mole.db")};Pooling=False"))
+        {
+            await connection.OpenAsync();
+            await using var command = connection.CreateCommand();
+            command.CommandText = "UPDATE Readings SET State = 1 WHERE JobId = $job";
+            command.Parameters.AddWithValue("$job", job);
+            await command.ExecuteNonQueryAsync();
+        }
+
+        _process = Launch(_data, Device.BaseAddress!);
+        await ReadyAsync();
+        for (var i = 0; i < 60; i++)
+        {
+            await GetAsync("/jobs/1/trace");
+        }
     }
 
     public Task GetAsync(string path) => Browser.GetByteArrayAsync(new Uri(path, UriKind.Relative));

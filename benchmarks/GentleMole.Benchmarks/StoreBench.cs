@@ -139,7 +139,7 @@ internal static class StoreBench
         await Task.WhenAll(writers);
     }
 
-    private static async Task<int> JobAsync(BenchServer server, bool gas)
+    public static async Task<int> JobAsync(BenchServer server, bool gas)
     {
         using var answer = await server.Device.PostAsJsonAsync("/api/v1/jobs", new { name = "Bench" });
         var job = JsonDocument.Parse(await answer.Content.ReadAsStringAsync()).RootElement.GetProperty("id").GetInt32();

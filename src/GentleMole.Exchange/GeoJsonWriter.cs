@@ -18,7 +18,10 @@ public static class GeoJsonWriter
     /// <summary>Writes the sheet as a FeatureCollection.</summary>
     public static void Write(ExportSheet sheet, Stream stream)
     {
-        var collection = new FeatureCollection();
+        using var json = new Utf8JsonWriter(stream);
+        json.WriteStartObject();
+        json.WriteString("type", "FeatureCollection");
+        json.WriteStartArray("features");
         foreach (var feature in sheet.Features)
         {
             var attributes = new AttributesTable();
@@ -27,9 +30,14 @@ public static class GeoJsonWriter
                 attributes.Add(name, value);
             }
 
-            collection.Add(new Feature(OnEarth.Shape(feature, sheet.Origin), attributes));
+            JsonSerializer.Serialize<IFeature>(json, new Feature(OnEarth.Shape(feature, sheet.Origin), attributes), Options);
+            if (json.BytesPending > 32_000)
+            {
+                json.Flush();
+            }
         }
 
-        JsonSerializer.Serialize(stream, collection, Options);
+        json.WriteEndArray();
+        json.WriteEndObject();
     }
 }

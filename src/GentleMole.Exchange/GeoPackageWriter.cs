@@ -25,8 +25,8 @@ public static class GeoPackageWriter
         INSERT INTO gpkg_spatial_ref_sys VALUES ('Undefined cartesian', -1, 'NONE', -1, 'undefined', NULL), ('Undefined geographic', 0, 'NONE', 0, 'undefined', NULL);
         """;
 
-    /// <summary>Makes the file in memory's stead in a scratch file, which SQLite needs, and gives its bytes.</summary>
-    public static byte[] Write(ExportSheet sheet)
+    /// <summary>Makes the file beside, as SQLite needs one, and copies it.</summary>
+    public static void Write(ExportSheet sheet, Stream stream)
     {
         var path = Path.Combine(Path.GetTempPath(), $"mole-{Guid.NewGuid():N}.gpkg");
         try
@@ -37,7 +37,8 @@ public static class GeoPackageWriter
                 Write(sheet, connection);
             }
 
-            return File.ReadAllBytes(path);
+            using var made = File.OpenRead(path);
+            made.CopyTo(stream);
         }
         finally
         {
@@ -49,22 +50,35 @@ public static class GeoPackageWriter
     {
         Run(connection, Frame);
         Run(connection, "INSERT INTO gpkg_spatial_ref_sys VALUES ('WGS 84', 4326, 'EPSG', 4326, $wkt, 'longitude, latitude')", ("$wkt", Wgs84));
-        var columns = sheet.Features.SelectMany(sheet.PropertiesOf).GroupBy(p => p.Name)
-            .Select(g => (Name: g.Key, Type: g.All(p => p.Value is double or int or long) ? "REAL" : "TEXT")).ToList();
+        var columns = Columns(sheet);
         Run(connection, "CREATE TABLE features (fid INTEGER PRIMARY KEY AUTOINCREMENT NOT NULL, geom GEOMETRY"
-            + string.Concat(columns.Select(c => $", {Quoted(c.Name)} {c.Type}")) + ")");
+            + string.Concat(columns.Select(c => $", {Quoted(c.Key)} {(c.Value ? "REAL" : "TEXT")}")) + ")");
         var (box, writer) = (new NetTopologySuite.Geometries.Envelope(), new GeoPackageGeoWriter { HandleOrdinates = NetTopologySuite.Geometries.Ordinates.XY });
         using var transaction = connection.BeginTransaction();
+        using var insert = connection.CreateCommand();
+#pragma warning disable CA2100 // Names of columns cannot be parameters; they are quoted, and the rest is constant.
+        insert.CommandText = $"INSERT INTO features (geom{string.Concat(columns.Keys.Select(c => ", " + Quoted(c)))}) VALUES ($geom{string.Concat(columns.Select((_, i) => ", $p" + i.ToString(CultureInfo.InvariantCulture)))})";
+#pragma warning restore CA2100
+        var place = insert.Parameters.Add("$geom", SqliteType.Blob);
+        var values = columns.Keys.Select((name, i) => (name, Parameter: insert.Parameters.AddWithValue("$p" + i.ToString(CultureInfo.InvariantCulture), DBNull.Value)))
+            .ToDictionary(v => v.name, v => v.Parameter);
         foreach (var feature in sheet.Features)
         {
             var geometry = OnEarth.Shape(feature, sheet.Origin);
             geometry.SRID = 4326;
             box.ExpandToInclude(geometry.EnvelopeInternal);
-            var properties = sheet.PropertiesOf(feature).ToList();
-            Run(
-                connection,
-                $"INSERT INTO features (geom{string.Concat(properties.Select(p => ", " + Quoted(p.Name)))}) VALUES ($geom{string.Concat(properties.Select((_, i) => ", $p" + i.ToString(CultureInfo.InvariantCulture)))})",
-                [("$geom", writer.Write(geometry)), .. properties.Select((p, i) => ("$p" + i.ToString(CultureInfo.InvariantCulture), p.Value))]);
+            place.Value = writer.Write(geometry);
+            foreach (var value in values.Values)
+            {
+                value.Value = DBNull.Value;
+            }
+
+            foreach (var (name, value) in sheet.PropertiesOf(feature))
+            {
+                values[name].Value = value;
+            }
+
+            insert.ExecuteNonQuery();
         }
 
         Run(
@@ -73,6 +87,18 @@ public static class GeoPackageWriter
             + "INSERT INTO gpkg_geometry_columns VALUES ('features', 'geom', 'GEOMETRY', 4326, 0, 0)",
             ("$name", sheet.JobName), ("$x1", box.MinX), ("$y1", box.MinY), ("$x2", box.MaxX), ("$y2", box.MaxY));
         transaction.Commit();
+    }
+
+    /// <summary>Every property that a feature has, in the order met; true for those that are numbers wherever they are.</summary>
+    private static Dictionary<string, bool> Columns(ExportSheet sheet)
+    {
+        var columns = new Dictionary<string, bool>();
+        foreach (var (name, value) in sheet.Features.SelectMany(sheet.PropertiesOf))
+        {
+            columns[name] = columns.GetValueOrDefault(name, true) && value is (double or int or long);
+        }
+
+        return columns;
     }
 
     private static void Run(SqliteConnection connection, string statement, params IEnumerable<(string Name, object Value)> parameters)

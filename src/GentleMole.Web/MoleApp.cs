@@ -38,7 +38,7 @@ internal static class MoleApp
         builder.Services.AddSingleton<ImportDesk>();
         builder.Services.AddSingleton<PhotoShelf>();
         builder.Services.AddSingleton<PlaceClock>();
-        builder.Services.AddSingleton<FitCache>();
+        builder.Services.AddSingleton<KeptSheets>();
         builder.Services.AddSingleton<SignalDesk>();
         builder.Services.AddSingleton<WalkDesk>();
         builder.Services.AddScoped<SheetLoader>();

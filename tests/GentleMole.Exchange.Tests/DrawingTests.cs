@@ -141,7 +141,7 @@ public class DrawingTests
         DxfWriter.Write(sheet, dxf);
         using var json = new MemoryStream();
         GeoJsonWriter.Write(sheet, json);
-        foreach (var whole in new[] { stream.ToArray(), dxf.ToArray(), json.ToArray(), GeoPackageWriter.Write(sheet) })
+        foreach (var whole in new[] { stream.ToArray(), dxf.ToArray(), json.ToArray(), Made.GeoPackage(sheet) })
         {
             for (var length = 0; length < whole.Length; length += Math.Max(1, whole.Length / 90))
             {

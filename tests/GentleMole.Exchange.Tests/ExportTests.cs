@@ -19,7 +19,7 @@ public class ExportTests
     {
         if (format == "gpkg")
         {
-            return GeoPackageWriter.Write(sheet);
+            return Made.GeoPackage(sheet);
         }
 
         using var stream = new MemoryStream();

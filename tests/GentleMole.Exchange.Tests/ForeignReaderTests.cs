@@ -19,7 +19,7 @@ public sealed class ForeignReaderTests : IDisposable
     [Fact]
     public void A_geopackage_passes_the_validator_and_shows_its_geometry()
     {
-        var file = Write("gpkg", GeoPackageWriter.Write(Sheet));
+        var file = Write("gpkg", Made.GeoPackage(Sheet));
 
         Assert.DoesNotContain("POINT Z", Run("ogrinfo", "-al", file), StringComparison.Ordinal);
         var (code, said) = Try("/usr/bin/python3", "-m", "osgeo_utils.samples.validate_gpkg", file);

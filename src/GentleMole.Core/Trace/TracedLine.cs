@@ -35,15 +35,13 @@ public sealed class TracedLine
     /// </summary>
     public static TracedLine Join(IEnumerable<MarkPoint> inOrderTaken)
     {
-        var points = new List<MarkPoint>();
+        var joiner = new LineJoiner();
         foreach (var point in inOrderTaken)
         {
-            if (!points.Any(p => p.Place.DistanceTo(point.Place) < 0.005))
-            {
-                points.Insert(BestSlot(points, point.Place), point);
-            }
+            joiner.Add(point);
         }
 
+        var points = joiner.Marks();
         if (points.Count < 2)
         {
             return new TracedLine(points, null, []);
@@ -102,31 +100,4 @@ public sealed class TracedLine
         ({ } x, { } y) => new Estimate((x.Value + y.Value) / 2, Math.Min(x.Low95, y.Low95), Math.Max(x.High95, y.High95)),
         _ => a ?? b,
     };
-
-    private static int BestSlot(List<MarkPoint> points, SitePoint place)
-    {
-        if (points.Count < 2)
-        {
-            return points.Count;
-        }
-
-        var best = points.Count;
-        var least = place.DistanceTo(points[^1].Place);
-        if (place.DistanceTo(points[0].Place) < least)
-        {
-            (best, least) = (0, place.DistanceTo(points[0].Place));
-        }
-
-        for (var i = 1; i < points.Count; i++)
-        {
-            var added = place.DistanceTo(points[i - 1].Place) + place.DistanceTo(points[i].Place)
-                - points[i - 1].Place.DistanceTo(points[i].Place);
-            if (added < least)
-            {
-                (best, least) = (i, added);
-            }
-        }
-
-        return best;
-    }
 }

@@ -4,8 +4,6 @@ using GentleMole.Core.Site;
 using GentleMole.Store.Model;
 using GentleMole.Web.Sheet;
 using GentleMole.Web.Words;
-using NetTopologySuite.Geometries;
-using NetTopologySuite.Simplify;
 
 namespace GentleMole.Web.Drawing;
 
@@ -40,6 +38,7 @@ internal sealed class PlanDrawing
         West = ((minE + maxE) / 2) - (width * MetresPerPixel / 2);
         North = ((minN + maxN) / 2) + (height * MetresPerPixel / 2);
         Grid = Ticks.Step(64 * MetresPerPixel);
+        Window = PlanWindow.Of(sheet, selected, West, North, width, height, MetresPerPixel);
         Records = [.. sheet.Job.Records.Where(r => r.Points.Count >= 2).Select(Trail).Where(t => t.Parts.Count > 0)];
         _placer = new LabelPlacer(width, height);
         Occupy();
@@ -53,6 +52,9 @@ internal sealed class PlanDrawing
     public JudgedDot? Selected { get; }
 
     public PlanExtras Extras { get; }
+
+    /// <summary>Lines and dots as the whole plan shows them.</summary>
+    public PlanWindow Window { get; }
 
     /// <summary>Record lines, cut to the drawing and no finer than it shows.</summary>
     public IReadOnlyList<RecordTrail> Records { get; }
@@ -124,7 +126,7 @@ internal sealed class PlanDrawing
             .Concat(sheet.Job.Tape)
             .Concat(sheet.Job.Features.SelectMany(f => f.Points))
             .Concat(sheet.Lines.SelectMany(l => l.Line.ExpectedRun))
-            .Concat(sheet.Lines.SelectMany(l => l.Dots.Select(d => d.Reading.Place)))
+            .Concat(sheet.Lines.SelectMany(l => l.Own?.Corners ?? []))
             .Concat(sheet.Job.Hookups.Select(h => h.Connection))
             .Concat(sheet.Job.Hookups.Where(h => h.Stake is not null).Select(h => h.Stake!.Value))
             .Concat(sheet.Loose.Samples.Select(s => new SitePoint(s.EastMetres, s.NorthMetres)))
@@ -143,21 +145,7 @@ internal sealed class PlanDrawing
     }
 
     /// <summary>The parts of a line that lie in or near the drawing, simplified to what a pixel can show.</summary>
-    public IReadOnlyList<IReadOnlyList<SitePoint>> InView(IReadOnlyList<SitePoint> points)
-    {
-        var margin = Math.Max(SpanEast, SpanNorth);
-        var line = new LineString([.. points.Select(p => new Coordinate(p.East, p.North))]);
-        var view = new Envelope(West - margin, West + SpanEast + margin, North - SpanNorth - margin, North + margin);
-        if (!view.Intersects(line.EnvelopeInternal))
-        {
-            return [];
-        }
-
-        Geometry seen = view.Contains(line.EnvelopeInternal) ? line : line.Intersection(line.Factory.ToGeometry(view));
-        return [.. Enumerable.Range(0, seen.NumGeometries).Select(seen.GetGeometryN).OfType<LineString>()
-            .Select(part => part.NumPoints > 40 ? DouglasPeuckerSimplifier.Simplify(part, MetresPerPixel * 0.4) : part)
-            .Select(part => part.Coordinates.Select(c => new SitePoint(c.X, c.Y)).ToList())];
-    }
+    public IReadOnlyList<IReadOnlyList<SitePoint>> InView(IReadOnlyList<SitePoint> points) => Window.InView(points);
 
     private RecordTrail Trail(RecordLine record) => new(record, InView(record.Points));
 
@@ -165,11 +153,15 @@ internal sealed class PlanDrawing
 
     private void Occupy()
     {
-        foreach (var line in Sheet.Lines)
+        foreach (var (line, parts, _) in Window.Lines)
         {
             Trail(line.Line.ExpectedRun, 1);
-            Trail([.. line.Traced.Points.Select(p => p.Place)], 3);
-            foreach (var dot in line.Dots)
+            foreach (var part in parts)
+            {
+                Trail(part, 3);
+            }
+
+            foreach (var dot in Window.Dots[line.Line.Id])
             {
                 var (x, y) = Pixels(dot.Reading.Place);
                 _placer.Box(x - 9, y - 9, 18, 18);

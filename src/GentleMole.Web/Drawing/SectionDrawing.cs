@@ -21,8 +21,12 @@ internal sealed class SectionDrawing
     public const double Top = 30;
     public const double Bottom = 12;
 
+    /// <summary>Dots that are drawn one by one however close they lie.</summary>
+    private const int MostDots = 120;
+
     private readonly LabelPlacer _placer;
     private readonly List<PlacedLabel> _labels = [];
+    private List<(double Chainage, Estimate Depth, MarkPoint Point)>? _measured;
 
     /// <param name="along">The line at hand to cut along; null cuts along the dig.</param>
     public SectionDrawing(JobSheet sheet, SheetLine? along, UnitSystem units, int width, int height)
@@ -125,17 +129,33 @@ internal sealed class SectionDrawing
     /// <summary>Points of the band between the shallow and deep ends of the intervals along the line at hand.</summary>
     public string Band()
     {
-        var points = Measured().ToList();
+        var points = Measured;
         var upper = points.Select(p => $"{N(X(p.Chainage))},{N(Y(p.Depth.Low95))}");
         var lower = points.AsEnumerable().Reverse().Select(p => $"{N(X(p.Chainage))},{N(Y(p.Depth.High95))}");
         return string.Join(' ', upper.Concat(lower));
     }
 
     /// <summary>Points of the line at hand.</summary>
-    public string Profile() => string.Join(' ', Measured().Select(p => $"{N(X(p.Chainage))},{N(Y(p.Depth.Value))}"));
+    public string Profile() => string.Join(' ', Measured.Select(p => $"{N(X(p.Chainage))},{N(Y(p.Depth.Value))}"));
 
-    /// <summary>Dots of the line at hand with their depth.</summary>
-    public IEnumerable<(double Chainage, Estimate Depth, MarkPoint Point)> Measured()
+    /// <summary>Dots of the line at hand with their depth: no more than its columns of pixels show, the shallowest and deepest of each among them.</summary>
+    public IReadOnlyList<(double Chainage, Estimate Depth, MarkPoint Point)> Measured => _measured ??= Thinned([.. AllMeasured()]);
+
+    /// <summary>Of these, those that are drawn as dots: not on top of each other, the doubtful before the sound.</summary>
+    public IEnumerable<(double Chainage, Estimate Depth, MarkPoint Point)> MeasuredDots => Measured.Count <= MostDots
+        ? Measured
+        : Measured.GroupBy(m => (int)(X(m.Chainage) / 12)).Select(g => g.MaxBy(m => m.Point.Verdict));
+
+    private static List<(double Chainage, Estimate Depth, MarkPoint Point)> Outermost(IEnumerable<(double Chainage, Estimate Depth, MarkPoint Point)> column)
+    {
+        var all = column.ToList();
+        return [.. new[] { all[0], all.MinBy(m => m.Depth.Low95), all.MaxBy(m => m.Depth.High95), all.MaxBy(m => m.Point.Verdict) }.Distinct().OrderBy(m => m.Chainage)];
+    }
+
+    private List<(double Chainage, Estimate Depth, MarkPoint Point)> Thinned(List<(double Chainage, Estimate Depth, MarkPoint Point)> all) =>
+        all.Count <= MostDots ? all : [.. all.GroupBy(m => (int)(X(m.Chainage) / 6)).SelectMany(Outermost)];
+
+    private IEnumerable<(double Chainage, Estimate Depth, MarkPoint Point)> AllMeasured()
     {
         for (var i = 0; Along is not null && i < Along.Traced.Points.Count; i++)
         {
@@ -222,12 +242,12 @@ internal sealed class SectionDrawing
             _placer.Line(X(from), Y(deep), X(to), Y(deep), 1);
         }
 
-        foreach (var (chainage, depth, _) in Measured())
+        foreach (var (chainage, depth, _) in Measured)
         {
             _placer.Box(X(chainage) - 9, Y(depth.Value) - 9, 18, 18);
         }
 
-        var points = Measured().ToList();
+        var points = Measured;
         for (var i = 1; i < points.Count; i++)
         {
             _placer.Line(X(points[i - 1].Chainage), Y(points[i - 1].Depth.Value), X(points[i].Chainage), Y(points[i].Depth.Value), 3);

@@ -47,8 +47,18 @@ internal sealed record JobSheet
     /// <summary>Cautions that apply to this site.</summary>
     public required IReadOnlyList<SiteCaution> Cautions { get; init; }
 
-    /// <summary>Parts that cannot be drawn and were left off, in words.</summary>
-    public IReadOnlyList<UndrawablePart> Undrawable { get; init; } = [];
+    /// <summary>Parts that cannot be drawn and were left off, in words; dots that lie nowhere come last.</summary>
+    public IReadOnlyList<UndrawablePart> Undrawable
+    {
+        get => [.. field, .. NowhereDots.Select(d => new UndrawablePart($"dot {d.Number}", $"trace?line={d.LineId}"))];
+        init;
+    } = [];
+
+    /// <summary>Dots whose place is none on a site; they are on no line.</summary>
+    public IReadOnlyList<Reading> NowhereDots { get; init; } = [];
+
+    /// <summary>What was drawn of it already; not of a sheet whose lines are not on it yet.</summary>
+    public DrawnOnce Drawn { get; private init; } = new();
 
     /// <summary>Number of the last log entry when the sheet was read.</summary>
     public required long LogHead { get; init; }
@@ -83,6 +93,7 @@ internal sealed record JobSheet
     public JobSheet With(IReadOnlyList<SheetLine> lines) => this with
     {
         Lines = lines,
+        Drawn = new DrawnOnce(),
         Progress = new JobProgress(
             HasDig && Job.ReceivedAt is not null && lines.Count > 0,
             Files.Count(f => f.State is not (RecordState.Complete or RecordState.Nothing)),
@@ -94,11 +105,15 @@ internal sealed record JobSheet
             Job.HandedOverAt is not null),
     };
 
+    /// <summary>Dots of all its lines.</summary>
+    public int DotCount => Lines.Sum(l => l.Dots.Count);
+
     /// <summary>The site and the dig alone, without what is or may be in the ground.</summary>
     public JobSheet WithoutLines() => this with
     {
         Lines = [],
         Loose = LooseEvidence.None,
+        Drawn = new DrawnOnce(),
         Job = new Job
         {
             Id = Job.Id, Name = Job.Name, Digger = Job.Digger, DigCorners = Job.DigCorners, DigRoute = Job.DigRoute, DigLaterals = Job.DigLaterals,
@@ -158,22 +173,4 @@ internal sealed record JobSheet
     /// <summary>The receiver that a reading was taken with, where the hookup says it.</summary>
     public Instrument? ReceiverOf(Reading reading) =>
         Job.Hookups.Find(h => h.Id == reading.HookupId)?.ReceiverId is { } id ? Instruments.FirstOrDefault(i => i.Id == id) : null;
-
-    /// <summary>What a new dot on a line would be judged against.</summary>
-    public DotContext ContextFor(SheetLine line, Hookup? hookup, Reading? before, SitePoint place, LineFeature feature) => new()
-    {
-        SentMilliamps = hookup?.SentMilliamps,
-        Previous = before is null ? null : new PreviousDot(before.Place, before.DepthMetres, before.CurrentMilliamps),
-        Connection = hookup is { Method: HookupMethod.Direct or HookupMethod.Clamp } ? hookup.Connection : null,
-        Stake = hookup?.Stake,
-        ExpectedDirection = line.Expected is { } run ? run.DirectionAt(run.Project(place).ChainageMetres) : null,
-        Feature = feature,
-        ToleranceMetres = line.ZoneHalfWidth(Firm.ToleranceMetres),
-        School = Firm.School,
-    };
-
-    /// <summary>The last dot before a moment that the line goes through, taken with the same hookup.</summary>
-    public static Reading? Before(IEnumerable<Reading> dots, int? hookupId, DateTime moment) => dots
-        .Where(d => d.State == DotState.Accepted && d.HookupId == hookupId && d.TakenAt < moment)
-        .MaxBy(d => d.TakenAt);
 }

@@ -1,14 +1,30 @@
-using GentleMole.Core;
 using GentleMole.Core.Site;
 using GentleMole.Core.Trace;
 using GentleMole.Store.Model;
-using NodaTime;
 
 namespace GentleMole.Web.Sheet;
 
-/// <summary>A dot with the verdict that the core gives it in its place on the line.</summary>
-internal sealed record JudgedDot(Reading Reading, DotJudgement Judgement)
+/// <summary>
+/// A dot with the verdict that the core gives it in its place on the line. It is judged when somebody first looks at it: of
+/// thousands that a device sent only those are judged that are shown.
+/// </summary>
+/// <param name="reading">What the receiver showed.</param>
+/// <param name="before">The last dot before it that the line goes through, taken with the same hookup.</param>
+internal sealed class JudgedDot(Reading reading, Reading? before, LineGround ground)
 {
+    private DotJudgement? _judgement;
+
+    public Reading Reading => reading;
+
+    public Reading? Before => before;
+
+    public LineGround Ground => ground;
+
+    public DotJudgement Judgement => _judgement ??= Judge();
+
+    /// <summary>The same for somebody who goes through all dots once: nothing more is kept than was.</summary>
+    public DotJudgement PassingJudgement => _judgement ?? Judge();
+
     /// <summary>Where the mark goes by the place's school.</summary>
     public SitePoint MarkPlace => Reading.Place + (Judgement.Ahead.Right * Judgement.PlaceMark.OffsetMetres);
 
@@ -20,4 +36,7 @@ internal sealed record JudgedDot(Reading Reading, DotJudgement Judgement)
         Judgement.Depth,
         Judgement.Verdict,
         Reading.Number);
+
+    private DotJudgement Judge() =>
+        DotJudge.Judge(reading.ToObservation(), ground.ContextFor(reading.HookupId, before, reading.Place, reading.Feature));
 }

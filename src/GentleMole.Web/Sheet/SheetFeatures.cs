@@ -1,3 +1,4 @@
+using GentleMole.Store.Evidence;
 using System.Globalization;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Site;
@@ -11,10 +12,11 @@ namespace GentleMole.Web.Sheet;
 /// <summary>The sheet as features for any open format.</summary>
 internal static class SheetFeatures
 {
-    public static ExportSheet Of(JobSheet sheet) => new(
-        sheet.Job.Name, sheet.Job.Origin, sheet.Job.OriginProvisional, [.. Features(sheet)]);
+    /// <param name="loose">Samples that name no utility of the notice, in the order in which they came; gone through as often as the features are.</param>
+    public static ExportSheet Of(JobSheet sheet, IEnumerable<Sample> loose) => new(
+        sheet.Job.Name, sheet.Job.Origin, sheet.Job.OriginProvisional, Features(sheet, loose));
 
-    private static IEnumerable<ExportFeature> Features(JobSheet sheet)
+    private static IEnumerable<ExportFeature> Features(JobSheet sheet, IEnumerable<Sample> loose)
     {
         if (sheet.HasDig)
         {
@@ -64,7 +66,7 @@ internal static class SheetFeatures
                 ("volts", hookup.Volts));
         }
 
-        foreach (var sample in sheet.Loose.Samples)
+        foreach (var sample in loose)
         {
             yield return Make("dot", ExportShape.Point, [new SitePoint(sample.EastMetres, sample.NorthMetres)],
                 ("id", sample.Id.ToString()), ("utility", sample.Utility), ("state", State(DotState.Taken)), ("takenAt", Moment(sample.TakenAt)),
@@ -97,8 +99,10 @@ internal static class SheetFeatures
                 ("toleranceMetres", line.ZoneHalfWidth(sheet.Firm.ToleranceMetres)));
         }
 
+        var method = MethodOf(sheet, line);
         foreach (var dot in line.Dots)
         {
+            var judged = dot.PassingJudgement;
             yield return Make("dot", ExportShape.Point, [dot.Reading.Place],
                 ("id", dot.Reading.Id.ToString()),
                 ("utility", utility),
@@ -106,13 +110,13 @@ internal static class SheetFeatures
                 ("number", dot.Reading.Number),
                 ("state", State(dot.Reading.State)),
                 ("takenAt", Moment(dot.Reading.TakenAt)),
-                ("depthMetres", dot.Judgement.Depth is { } d ? Math.Round(d.Value, 3) : null),
-                ("depthUncertaintyMetres", dot.Judgement.Depth is { } u ? Math.Round(u.HalfWidth, 3) : null),
-                ("positionUncertaintyMetres", Math.Round(dot.Judgement.Position.HalfWidth, 3)),
+                ("depthMetres", judged.Depth is { } d ? Math.Round(d.Value, 3) : null),
+                ("depthUncertaintyMetres", judged.Depth is { } u ? Math.Round(u.HalfWidth, 3) : null),
+                ("positionUncertaintyMetres", Math.Round(judged.Position.HalfWidth, 3)),
                 ("currentMilliamps", dot.Reading.CurrentMilliamps),
                 ("qualityLevel", dot.Reading.State == DotState.Accepted ? nameof(QualityLevel.B) : nameof(QualityLevel.D)),
-                ("method", MethodOf(sheet, line)),
-                ("verdict", ReasonWords.Verdict(dot.Judgement.Verdict)),
+                ("method", method),
+                ("verdict", ReasonWords.Verdict(judged.Verdict)),
                 ("receiverDoubt", sheet.DoubtOf(dot.Reading) is { } doubt ? InstrumentWords.Check(doubt) : null));
         }
     }

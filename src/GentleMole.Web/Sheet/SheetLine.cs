@@ -2,25 +2,54 @@ using GentleMole.Core.Marking;
 using GentleMole.Core.Site;
 using GentleMole.Core.Trace;
 using GentleMole.Store.Model;
-using NodaTime;
 
 namespace GentleMole.Web.Sheet;
 
 /// <summary>A utility with its dots and the line through the accepted ones.</summary>
+/// <param name="Own">Its dots; null before they are known.</param>
 /// <param name="Records">Lines read off its owner's plans.</param>
-internal sealed record SheetLine(SoughtLine Line, IReadOnlyList<JudgedDot> Dots, TracedLine Traced, IReadOnlyList<RecordLine> Records)
+internal sealed record SheetLine(SoughtLine Line, LineDots? Own, IReadOnlyList<RecordLine> Records)
 {
+    private static readonly TracedLine NoLine = TracedLine.Join([]);
+
+    public IReadOnlyList<JudgedDot> Dots => Own?.Dots ?? [];
+
+    public TracedLine Traced => Own?.Traced ?? NoLine;
+
+    /// <summary>Dots that wait for a decision.</summary>
+    public int Undecided => Own?.Undecided ?? 0;
+
     public double ZoneHalfWidth(double toleranceMetres) =>
         ToleranceZone.HalfWidth(Line.OutsideDiameterMetres ?? 0, toleranceMetres);
 
     /// <summary>The run by the owner's plan: as drawn on the notice, else the longest line of its records.</summary>
-    public Run? Expected => Line.ExpectedRun.Count >= 2
-        ? new Run(Line.ExpectedRun)
-        : Records.Select(r => new Run(r.Points)).MaxBy(r => r.Length);
+    public Run? Expected { get; } = ExpectedOf(Line, Records);
 
     /// <summary>Where the line is taken to run: as marked, else as plans say; null when neither is known.</summary>
     public Run? BestRun => Traced.Run ?? Expected;
 
     /// <summary>Where signal is taken to run: as marked, and on as plans say.</summary>
-    public Run? SupposedRun => JoinedRun.Of(Traced.Run, Expected);
+    public Run? SupposedRun { get; } = JoinedRun.Of(Own?.Traced.Run, ExpectedOf(Line, Records));
+
+    /// <summary>The same line with its dots.</summary>
+    public SheetLine With(LineDots own) => new(Line, own, Records);
+
+    /// <summary>The last dot before a moment that the line goes through, taken with the same hookup.</summary>
+    public Reading? LastAccepted(int? hookupId, DateTime before, Guid? apartFrom)
+    {
+        for (var i = Dots.Count - 1; i >= 0; i--)
+        {
+            var reading = Dots[i].Reading;
+            if (reading.State == DotState.Accepted && reading.HookupId == hookupId && reading.TakenAt < before && reading.Id != apartFrom)
+            {
+                return reading;
+            }
+        }
+
+        return null;
+    }
+
+    private static Run? ExpectedOf(SoughtLine line, IReadOnlyList<RecordLine> records) => line.ExpectedRun.Count >= 2
+        ? new Run(line.ExpectedRun)
+        : records.Select(r => new Run(r.Points)).MaxBy(r => r.Length);
 }

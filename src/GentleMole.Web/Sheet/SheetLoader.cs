@@ -1,7 +1,7 @@
-using System.Collections.Concurrent;
 using GentleMole.Core.Job;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Notices;
+using GentleMole.Core.Site;
 using GentleMole.Core.Trace;
 using GentleMole.Core.Walk;
 using GentleMole.Store;
@@ -13,20 +13,45 @@ using NodaTime;
 
 namespace GentleMole.Web.Sheet;
 
-/// <summary>Loads a job and judges what is on it.</summary>
-internal sealed class SheetLoader(MoleDb db, PlaceClock clock, FitCache fits)
+/// <summary>Gives a job's sheet: as it was read last, with what has changed since.</summary>
+internal sealed class SheetLoader(MoleDb db, PlaceClock clock, KeptSheets kept)
 {
     /// <summary>Loose samples that a plan draws.</summary>
     private const int MostLooseDrawn = 400;
 
     /// <summary>
-    /// The sheet as it stood at one moment, with the number of the last log entry of that moment; null when there is no such
-    /// job. Entities are not tracked.
+    /// The sheet as it stands at this moment, with the number of the last log entry of that moment; null when there is no such
+    /// job. It is shared: nobody changes anything on it.
     /// </summary>
-    /// <param name="wholeEvidence">All loose samples rather than the latest: for files.</param>
-    public async Task<JobSheet?> LoadAsync(int jobId, CancellationToken cancellation, bool wholeEvidence = false)
+    public async Task<JobSheet?> LoadAsync(int jobId, CancellationToken cancellation)
     {
         await using var moment = await db.BeginSnapshotAsync(cancellation);
+        var head = await db.LogHeadAsync(cancellation);
+        var last = kept.Find(jobId);
+        if (last is not null && (last.LogHead > head || last.Now.Date != clock.Now(last.Firm.TimeZone).Date))
+        {
+            last = null;
+        }
+
+        var changes = last is null || last.LogHead == head ? null : await SheetChanges.SinceAsync(db, jobId, last.LogHead, cancellation);
+        if (last is not null && changes is null or { Nothing: true })
+        {
+            return Kept(last with { LogHead = head, Now = clock.Now(last.Firm.TimeZone) });
+        }
+
+        var frame = last is null || changes!.Frame ? await FrameAsync(jobId, head, cancellation) : last with { LogHead = head, Now = clock.Now(last.Firm.TimeZone) };
+        if (frame is null)
+        {
+            return null;
+        }
+
+        var loose = last is null || changes is { Batches: true } or { AllDots: true } ? await LooseAsync(jobId, cancellation) : last.Loose;
+        return Kept(await WithDotsAsync(frame with { Loose = loose }, last, changes, cancellation));
+    }
+
+    /// <summary>Everything of a sheet but its dots.</summary>
+    private async Task<JobSheet?> FrameAsync(int jobId, long head, CancellationToken cancellation)
+    {
         var job = await db.Jobs.AsNoTracking().AsSplitQuery()
             .Include(j => j.Lines).Include(j => j.Hookups).Include(j => j.Features).ThenInclude(f => f.Photos)
             .Include(j => j.Requests).ThenInclude(r => r.Sheets).Include(j => j.Records).Include(j => j.Acks).Include(j => j.Settlements)
@@ -37,24 +62,20 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, FitCache fits)
             return null;
         }
 
-        var head = await db.LogHeadAsync(cancellation);
-        var readings = await db.Readings.AsNoTracking().Where(r => r.JobId == jobId)
-            .OrderBy(r => r.TakenAt).ThenBy(r => r.Id).ToListAsync(cancellation);
-        var undrawable = Undrawable.TakeOff(job, readings);
+        var undrawable = Undrawable.TakeOff(job);
         var firm = await db.Firms.AsNoTracking().SingleAsync(cancellation);
         var owners = await db.Owners.AsNoTracking().OrderBy(o => o.Name).ToListAsync(cancellation);
         var instruments = await db.Instruments.AsNoTracking().Include(i => i.Checks).OrderBy(i => i.Kind).ThenBy(i => i.Name).ToListAsync(cancellation);
         var calendar = await CalendarAsync(db, cancellation);
-        var byLine = readings.ToLookup(r => r.LineId);
         var now = clock.Now(firm.TimeZone);
         var clocks = new JobClockMaker(firm, owners, calendar);
-        var bare = new JobSheet
+        return new JobSheet
         {
             Job = job,
             Firm = firm,
             Calendar = calendar,
-            Lines = [],
-            Loose = await LooseAsync(jobId, wholeEvidence, cancellation),
+            Lines = [.. job.Lines.OrderBy(l => l.Id).Select(l => new SheetLine(l, null, RecordsOf(job, l)))],
+            Loose = LooseEvidence.None,
             Now = now,
             Zone = clocks.Zone,
             Owners = owners,
@@ -72,23 +93,64 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, FitCache fits)
             Cautions = CautionsOf(job),
             Progress = new JobProgress(false, 0, 0, 0, 0, 0, 0, false),
         };
-        var lines = job.Lines.OrderBy(l => l.Id).Select(l => Judge(bare, l, [.. byLine[l.Id]])).ToList();
-        return bare.With(lines);
+    }
+
+    /// <summary>Puts the dots on: those of the sheet before with what has changed, or all of them as they are stored.</summary>
+    private async Task<JobSheet> WithDotsAsync(JobSheet frame, JobSheet? last, SheetChanges? changes, CancellationToken cancellation)
+    {
+        List<Reading> dots;
+        if (last is null || changes is null or { AllDots: true })
+        {
+            dots = await db.Readings.AsNoTracking().Where(r => r.JobId == frame.Job.Id).ToListAsync(cancellation);
+        }
+        else
+        {
+            var fresh = await FreshAsync(frame, last, changes, cancellation);
+            var known = fresh.Select(r => r.Id).Concat(changes.Dots).ToHashSet();
+            dots = [.. last.Lines.SelectMany(l => l.Dots).Select(d => d.Reading).Concat(last.NowhereDots).Where(r => !known.Contains(r.Id)), .. fresh];
+        }
+
+        var nowhere = dots.Where(d => !SiteRules.IsPlace(d.Place)).ToList();
+        var byLine = dots.Where(d => SiteRules.IsPlace(d.Place)).ToLookup(r => r.LineId);
+        var sheet = frame with { NowhereDots = nowhere };
+        return sheet.With([.. frame.Lines.Select(line =>
+            line.With(LineDots.Of(new LineGround(frame.Firm, line, frame.Job.Hookups), byLine[line.Line.Id], last?.LineById(line.Line.Id)?.Own)))]);
+    }
+
+    /// <summary>Dots that were changed or came since.</summary>
+    private async Task<List<Reading>> FreshAsync(JobSheet frame, JobSheet last, SheetChanges changes, CancellationToken cancellation)
+    {
+        var fresh = changes.Dots.Count == 0 ? [] : await db.Readings.AsNoTracking()
+            .Where(r => r.JobId == last.Job.Id && EF.Parameter(changes.Dots).Contains(r.Id)).ToListAsync(cancellation);
+        foreach (var line in changes.Batches ? frame.Lines : [])
+        {
+            var number = last.LineById(line.Line.Id)?.Own?.LastNumber ?? 0;
+            fresh.AddRange(await db.Readings.AsNoTracking()
+                .Where(r => r.JobId == last.Job.Id && r.LineId == line.Line.Id && r.Number > number && !EF.Parameter(changes.Dots).Contains(r.Id)).ToListAsync(cancellation));
+        }
+
+        return fresh;
+    }
+
+    private JobSheet Kept(JobSheet sheet)
+    {
+        kept.Keep(sheet);
+        return sheet;
     }
 
     public static async Task<WorkingCalendar> CalendarAsync(MoleDb db, CancellationToken cancellation) =>
         new((await db.Holidays.AsNoTracking().ToListAsync(cancellation)).Select(h => new Holiday(LocalDate.FromDateOnly(h.Date), h.Name)));
 
-    private async Task<LooseEvidence> LooseAsync(int jobId, bool whole, CancellationToken cancellation)
+    private async Task<LooseEvidence> LooseAsync(int jobId, CancellationToken cancellation)
     {
         var count = await db.Loose.CountAsync(l => l.JobId == jobId, cancellation);
         var samples = new List<Sample>();
         if (count > 0)
         {
-            await foreach (var sample in EvidenceStore.LooseAsync(db, jobId, cancellation, fromTheLatest: !whole))
+            await foreach (var sample in EvidenceStore.LooseAsync(db, jobId, cancellation, fromTheLatest: true))
             {
                 samples.Add(sample);
-                if (!whole && samples.Count == MostLooseDrawn)
+                if (samples.Count == MostLooseDrawn)
                 {
                     break;
                 }
@@ -102,26 +164,6 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, FitCache fits)
         job.Traffic, job.Conditions, job.Lines.Select(l => l.Kind), job.Features.Select(f => f.Kind),
         job.Records.SelectMany(r => new[] { r.Material, r.Ducts, r.Source }).Concat(job.Lines.Select(l => l.Material)));
 
-    private SheetLine Judge(JobSheet sheet, SoughtLine line, List<Reading> readings)
-    {
-        var records = sheet.Job.Records
-            .Where(r => r.Points.Count >= 2 && r.Kind == line.Kind && string.Equals(r.Owner, line.Owner, StringComparison.OrdinalIgnoreCase)).ToList();
-        var bare = new SheetLine(line, [], TracedLine.Join([]), records);
-        var dots = new List<JudgedDot>(readings.Count);
-        var lastAccepted = new Dictionary<int, Reading>();
-        foreach (var reading in readings)
-        {
-            var key = reading.HookupId ?? 0;
-            var hookup = sheet.Job.Hookups.Find(h => h.Id == reading.HookupId);
-            var context = sheet.ContextFor(bare, hookup, lastAccepted.GetValueOrDefault(key), reading.Place, reading.Feature);
-            dots.Add(new JudgedDot(reading, fits.Judge(reading, context)));
-            if (reading.State == DotState.Accepted)
-            {
-                lastAccepted[key] = reading;
-            }
-        }
-
-        var accepted = dots.Where(d => d.Reading.State == DotState.Accepted).Select(d => d.ToMark());
-        return new SheetLine(line, dots, TracedLine.Join(accepted), records);
-    }
+    private static List<RecordLine> RecordsOf(Job job, SoughtLine line) =>
+        [.. job.Records.Where(r => r.Points.Count >= 2 && r.Kind == line.Kind && string.Equals(r.Owner, line.Owner, StringComparison.OrdinalIgnoreCase))];
 }

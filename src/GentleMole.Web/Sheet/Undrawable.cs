@@ -10,8 +10,8 @@ namespace GentleMole.Web.Sheet;
 /// </summary>
 internal static class Undrawable
 {
-    /// <summary>Takes the places of such parts off a job that was read, and dots that lie nowhere; gives what they are, in words.</summary>
-    public static IReadOnlyList<UndrawablePart> TakeOff(Job job, List<Reading> dots)
+    /// <summary>Takes the places of such parts off a job that was read; gives what they are, in words.</summary>
+    public static IReadOnlyList<UndrawablePart> TakeOff(Job job)
     {
         var found = new List<UndrawablePart>();
         List<SitePoint> Run(List<SitePoint> points, string what, string stage) => Kept(points, SiteRules.IsRun(points), what, stage);
@@ -62,8 +62,6 @@ internal static class Undrawable
             (hookup.ConnectionEast, hookup.ConnectionNorth, hookup.StakeEast, hookup.StakeNorth) = (0, 0, null, null);
         }
 
-        found.AddRange(dots.Where(d => !SiteRules.IsPlace(d.Place)).Select(d => new UndrawablePart($"dot {d.Number}", $"trace?line={d.LineId}")));
-        dots.RemoveAll(d => !SiteRules.IsPlace(d.Place));
         return found;
     }
 }

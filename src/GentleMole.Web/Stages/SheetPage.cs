@@ -1,5 +1,6 @@
 using GentleMole.Core;
 using GentleMole.Core.Job;
+using GentleMole.Core.Site;
 using GentleMole.Store;
 using GentleMole.Store.Log;
 using GentleMole.Store.Model;
@@ -66,8 +67,9 @@ internal abstract class SheetPage(MoleDb db, SheetLoader loader) : PageModel
 
     public PlanDrawing Plan => _plan ??= DrawPlan();
 
-    public SectionDrawing Section => _section ??= new SectionDrawing(
-        Sheet, CutAlongLine ? LineAtHand : null, Person.Units, Person.SectionWidth, Person.SectionHeight);
+    public SectionDrawing Section => _section ??= Sheet.Drawn.Get(
+        (nameof(Section), CutAlongLine ? LineAtHand?.Line.Id : null, Person.Units, Person.SectionWidth, Person.SectionHeight),
+        () => new SectionDrawing(Sheet, CutAlongLine ? LineAtHand : null, Person.Units, Person.SectionWidth, Person.SectionHeight));
 
     /// <summary>What stands under the plan instead of the section: the part and its model.</summary>
     public virtual (string Part, object Model)? Lower => null;
@@ -102,6 +104,12 @@ internal abstract class SheetPage(MoleDb db, SheetLoader loader) : PageModel
             done.Result = Done();
         }
     }
+
+    /// <summary>Lines and dots of a part of the plan as they are drawn at its scale: what a closer look shows more of.</summary>
+    public IActionResult OnGetWindow(double west, double north, int width, int height, double unit) =>
+        SiteRules.IsPlace(new SitePoint(west, north)) && width is >= 50 and <= 6000 && height is >= 50 and <= 6000 && unit is > 1e-5 and < 1000
+            ? Partial("_PlanWindow", PlanWindow.Of(Sheet, SelectedDot, west, north, width, height, unit))
+            : BadRequest();
 
     /// <summary>What was typed, when the form came back with an error; else what is stored.</summary>
     public string Typed(string name, string? stored) =>

@@ -119,7 +119,7 @@ public class DrawingTests(MoleHost host) : IClassFixture<MoleHost>
 
         var section = new SectionDrawing(sheet, water, UnitSystem.FeetInches, 876, 262);
 
-        Assert.Equal(water.Traced.Points.Count, section.Measured().Count());
+        Assert.Equal(water.Traced.Points.Count, section.Measured.Count);
         Assert.InRange(section.DigTo!.Value - section.DigFrom!.Value, 1.55, 1.75);
         Assert.Equal(0, section.DepthStep / 0.3048 * 10 % 1, 6);
     }

@@ -85,22 +85,6 @@ public class SheetTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.Contains(HandoverWords.Cautions(sheet, Person), c => c.Contains("unknown lines", StringComparison.Ordinal));
     }
 
-    [Fact]
-    public async Task The_fit_of_a_row_is_kept_while_nothing_changes_and_made_anew_when_something_does()
-    {
-        var cache = new FitCache();
-        var sheet = await SheetAsync(1);
-        var line = sheet.Lines.Single(l => l.Line.Owner == "Tamsin Gas");
-        var reading = line.Dots.Last(d => d.Reading.Across.Count > 0).Reading;
-        var context = new DotContext { SentMilliamps = 50, Stake = new Core.Site.SitePoint(1, 2) };
-
-        var first = cache.Judge(reading, context);
-
-        Assert.Same(first, cache.Judge(reading, context));
-        Assert.NotSame(first, cache.Judge(reading, context with { ToleranceMetres = 0.3 }));
-        Assert.NotEqual(Verdict.Sound, first.Verdict);
-    }
-
     [Theory]
     [InlineData("876x420x876x262", 876)]
     [InlineData("390x388x390x246", 390)]

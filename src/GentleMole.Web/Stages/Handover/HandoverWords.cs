@@ -47,7 +47,7 @@ internal static class HandoverWords
                 said.Add($"{Capital(name)}: {doubt.Count()} dot{(doubt.Count() == 1 ? " was" : "s were")} read with {doubt.Key.Name}, {InstrumentWords.Check(doubt.Key.Item2!.Value)}.");
             }
 
-            var undecided = line.Dots.Count(d => d.Reading.State == DotState.Taken);
+            var undecided = line.Undecided;
             if (undecided > 0)
             {
                 said.Add($"{Capital(name)}: {undecided} dot{(undecided == 1 ? " is" : "s are")} undecided and not part of the line.");

@@ -43,25 +43,29 @@ internal static class JobDownload
                 : null;
         }
 
-        var sheet = await loader.LoadAsync(id, cancellation, wholeEvidence: true);
-        if (sheet is null)
+        await using var moment = await db.BeginSnapshotAsync(cancellation);
+        if (await loader.LoadAsync(id, cancellation) is not { } sheet)
         {
             return null;
         }
 
-        var export = SheetFeatures.Of(sheet);
-        if (format == "gpkg")
+        // Made in a file that is gone with its last reader: the store is let go before a slow line has taken it all.
+        var made = new FileStream(
+            Path.Combine(Path.GetTempPath(), $"mole-{Guid.NewGuid():N}.{format}"), FileMode.CreateNew, FileAccess.ReadWrite, FileShare.None, 64 * 1024, FileOptions.DeleteOnClose);
+        try
         {
-            return Results.Bytes(GeoPackageWriter.Write(export), "application/geopackage+sqlite3", $"job-{id}.gpkg");
+            var type = Write(SheetFeatures.Of(sheet, EvidenceStore.LooseAsync(db, id, cancellation).ToBlockingEnumerable(cancellation)), format, made);
+            made.Position = 0;
+            return Results.Stream(made, type, $"job-{id}.{format}");
         }
-
-        var buffer = new MemoryStream();
-        var type = Write(export, format, buffer);
-        buffer.Position = 0;
-        return Results.Stream(buffer, type, $"job-{id}.{format}");
+        catch
+        {
+            await made.DisposeAsync();
+            throw;
+        }
     }
 
-    /// <summary>Writes a format that streams; gives its media type.</summary>
+    /// <summary>Writes a format; gives its media type.</summary>
     private static string Write(ExportSheet export, string format, Stream stream)
     {
         switch (format)
@@ -69,6 +73,9 @@ internal static class JobDownload
             case "kml":
                 KmlWriter.Write(export, stream);
                 return "application/vnd.google-earth.kml+xml";
+            case "gpkg":
+                GeoPackageWriter.Write(export, stream);
+                return "application/geopackage+sqlite3";
             case "dxf":
                 DxfWriter.Write(export, stream);
                 return "image/vnd.dxf";

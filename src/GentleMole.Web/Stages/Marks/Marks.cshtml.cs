@@ -14,6 +14,9 @@ namespace GentleMole.Web.Stages;
 /// <summary>The line through the accepted dots, what is painted, and the answer for each utility.</summary>
 internal sealed class MarksPage(MoleDb db, SheetLoader loader, PlaceClock clock, CentreLink centre) : SheetPage(db, loader)
 {
+    /// <summary>Rows of the list of stretches.</summary>
+    public const int MostListed = 60;
+
     public override JobStage Stage => JobStage.Marks;
 
     public override bool NeedsWhy => base.NeedsWhy || LineAtHand is { Line.Answer: not LineAnswer.Pending };
@@ -27,7 +30,7 @@ internal sealed class MarksPage(MoleDb db, SheetLoader loader, PlaceClock clock,
     /// <summary>Shape, sentence and reason for the state of a line's marks.</summary>
     public static (string Shape, string Say, string Why) Summary(SheetLine line)
     {
-        var undecided = line.Dots.Count(d => d.Reading.State == DotState.Taken);
+        var undecided = line.Undecided;
         var doubtful = line.Traced.Stretches.Count(s => s.Confidence != Verdict.Sound);
         if (line.Traced.Run is null)
         {
@@ -48,7 +51,7 @@ internal sealed class MarksPage(MoleDb db, SheetLoader loader, PlaceClock clock,
 
     public string LabelOf(SheetLine line)
     {
-        var last = line.Traced.Points.Where(p => p.Depth is not null).OrderByDescending(p => p.Number).FirstOrDefault();
+        var last = line.Traced.Points.Where(p => p.Depth is not null).MaxBy(p => p.Number);
         var readOn = line.Dots.Where(d => d.Reading.State == DotState.Accepted).Max(d => d.Reading.TakenAt);
         return MarkLabel.Compose(
             line.Line.Kind, line.Line.Owner, line.Line.OutsideDiameterMetres, line.Line.Material, last?.Depth,

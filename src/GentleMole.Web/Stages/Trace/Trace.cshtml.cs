@@ -26,6 +26,7 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
     private const int MostListed = 40;
 
     private Reading? _typed;
+    private (SheetLine? Of, JudgedDot? Dot) _selected;
     private IReadOnlyList<FieldError> _trouble = [];
 
     /// <summary>The simulated receiver's walk on this job, when there is one.</summary>
@@ -50,14 +51,25 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
     protected override bool IsFieldWork => true;
 
     public override SheetLine? LineAtHand => Sheet.LineById(LineId)
-        ?? Sheet.Lines.FirstOrDefault(l => l.Dots.Any(d => d.Reading.State == DotState.Taken))
+        ?? Sheet.Lines.FirstOrDefault(l => l.Undecided > 0)
         ?? Sheet.Lines.FirstOrDefault(l => l.Line.Answer == LineAnswer.Pending && Sheet.HookupOf(l.Line.Id) is not null)
         ?? Sheet.Lines.FirstOrDefault();
 
     /// <summary>The dot asked for, else the last one that waits for a decision.</summary>
-    public override JudgedDot? SelectedDot => DotId is { } id
-        ? LineAtHand?.Dots.FirstOrDefault(d => d.Reading.Id == id)
-        : WantsNew || Request.HasFormContentType ? null : LineAtHand?.Dots.LastOrDefault(d => d.Reading.State == DotState.Taken);
+    public override JudgedDot? SelectedDot
+    {
+        get
+        {
+            if (_selected.Of != LineAtHand || _selected.Of is null)
+            {
+                _selected = (LineAtHand, DotId is { } id ? LineAtHand?.Dots.FirstOrDefault(d => d.Reading.Id == id)
+                    : WantsNew || Request.HasFormContentType || LineAtHand?.Undecided is 0 ? null
+                    : LineAtHand?.Dots.LastOrDefault(d => d.Reading.State == DotState.Taken));
+            }
+
+            return _selected.Dot;
+        }
+    }
 
     public Hookup? Hookup => LineAtHand is { } line
         ? Sheet.Job.Hookups.Find(h => h.Id == SelectedDot?.Reading.HookupId) ?? Sheet.HookupOf(line.Line.Id)
@@ -190,8 +202,8 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
     {
         var line = LineAtHand!;
         var moment = SelectedDot?.Reading.TakenAt ?? DateTime.MaxValue;
-        var before = JobSheet.Before(line.Dots.Select(d => d.Reading).Where(r => r.Id != SelectedDot?.Reading.Id), Hookup?.Id, moment);
-        return DotJudge.Judge(typed.ToObservation(), Sheet.ContextFor(line, Hookup, before, typed.Place, typed.Feature));
+        var before = line.LastAccepted(Hookup?.Id, moment, SelectedDot?.Reading.Id);
+        return DotJudge.Judge(typed.ToObservation(), line.Own!.Ground.ContextFor(Hookup?.Id, before, typed.Place, typed.Feature));
     }
 
     /// <summary>Reads the form into a dot; errors leave none.</summary>

@@ -19,6 +19,7 @@ export function openPlan(plan) {
     const unit = Math.max(box[2] / size.width, box[3] / size.height);
     svg.style.setProperty('--u', unit);
     scaleBar(plan, unit, size.width);
+    if ('thinned' in svg.dataset) lookCloser(svg, box, unit, size);
   }
 
   function zoom(factor, centre) {
@@ -137,6 +138,32 @@ export function openPlan(plan) {
   new ResizeObserver(show).observe(svg);
   show();
   sketch(svg);
+}
+
+let looking;
+
+/** Of many dots the whole plan shows those that matter most; a part of it, drawn closer, shows more. */
+function lookCloser(svg, box, unit, size) {
+  clearTimeout(looking?.timer);
+  looking?.abort.abort();
+  const abort = new AbortController();
+  const timer = setTimeout(async () => {
+    const query = new URLSearchParams(location.search);
+    const [x, y] = [box[0] - (size.width * unit - box[2]) / 2, box[1] - (size.height * unit - box[3]) / 2];
+    const asked = { handler: 'Window', west: x, north: -y, unit, width: Math.round(size.width), height: Math.round(size.height) };
+    Object.entries(asked).forEach(([name, value]) => query.set(name, value));
+    try {
+      const answer = await fetch(`${location.pathname}?${query}`, { signal: abort.signal, credentials: 'same-origin' });
+      if (!answer.ok || !svg.isConnected) return;
+      const drawn = new DOMParser().parseFromString(await answer.text(), 'text/html');
+      for (const part of drawn.querySelectorAll('[data-window]')) {
+        svg.querySelector(`:scope > [data-window="${part.dataset.window}"]`)?.replaceChildren(...part.childNodes);
+      }
+    } catch {
+      // Without a connection the plan stays as it was drawn.
+    }
+  }, 180);
+  looking = { timer, abort };
 }
 
 function changed(field) {

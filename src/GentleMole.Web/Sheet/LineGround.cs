@@ -1,0 +1,53 @@
+using GentleMole.Core.Hookup;
+using GentleMole.Core.Marking;
+using GentleMole.Core.Site;
+using GentleMole.Core.Trace;
+using GentleMole.Store.Model;
+
+namespace GentleMole.Web.Sheet;
+
+/// <summary>
+/// What the dots of one line are judged against, apart from the dots before them. Two that are the same give the same
+/// verdicts, so that dots judged once need not be judged again.
+/// </summary>
+internal sealed class LineGround
+{
+    private readonly double _toleranceMetres;
+    private readonly MarkSchool _school;
+    private readonly Run? _expected;
+    private readonly List<HookupFacts> _hookups;
+
+    public LineGround(FirmSettings firm, SheetLine bare, IEnumerable<Hookup> hookups)
+    {
+        (_toleranceMetres, _school, _expected) = (bare.ZoneHalfWidth(firm.ToleranceMetres), firm.School, bare.Expected);
+        _hookups = [.. hookups.Select(HookupFacts.Of)];
+    }
+
+    /// <summary>What a dot at a place would be judged against.</summary>
+    /// <param name="before">The last dot before it that the line goes through, taken with the same hookup.</param>
+    public DotContext ContextFor(int? hookupId, Reading? before, SitePoint place, LineFeature feature)
+    {
+        var hookup = _hookups.Find(h => h.Id == hookupId);
+        return new DotContext
+        {
+            SentMilliamps = hookup?.SentMilliamps,
+            Previous = before is null ? null : new PreviousDot(before.Place, before.DepthMetres, before.CurrentMilliamps),
+            Connection = hookup?.Connection,
+            Stake = hookup?.Stake,
+            ExpectedDirection = _expected is { } run ? run.DirectionAt(run.Project(place).ChainageMetres) : null,
+            Feature = feature,
+            ToleranceMetres = _toleranceMetres,
+            School = _school,
+        };
+    }
+
+    public bool IsSameAs(LineGround other) =>
+        _toleranceMetres == other._toleranceMetres && _school == other._school && _hookups.SequenceEqual(other._hookups)
+        && (_expected is null ? other._expected is null : other._expected is { } run && _expected.Points.SequenceEqual(run.Points));
+
+    private sealed record HookupFacts(int Id, double? SentMilliamps, SitePoint? Connection, SitePoint? Stake)
+    {
+        public static HookupFacts Of(Hookup h) =>
+            new(h.Id, h.SentMilliamps, h.Method is HookupMethod.Direct or HookupMethod.Clamp ? h.Connection : null, h.Stake);
+    }
+}
