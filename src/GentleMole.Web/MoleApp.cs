@@ -6,6 +6,7 @@ using GentleMole.Web.Api;
 using GentleMole.Web.Boards;
 using GentleMole.Web.Centre;
 using GentleMole.Web.Firm;
+using GentleMole.Web.Frame;
 using GentleMole.Web.Setup;
 using GentleMole.Web.Sheet;
 using GentleMole.Web.Stages;
@@ -14,6 +15,7 @@ using GentleMole.Web.Words;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Diagnostics.HealthChecks;
 using Microsoft.AspNetCore.Mvc.Razor;
+using Microsoft.AspNetCore.ResponseCompression;
 
 namespace GentleMole.Web;
 
@@ -42,11 +44,19 @@ internal static class MoleApp
         builder.Services.AddSingleton<SignalDesk>();
         builder.Services.AddSingleton<WalkDesk>();
         builder.Services.AddScoped<SheetLoader>();
+        builder.Services.AddSingleton<ShippedFiles>();
+
+        // Tokens in forms differ with every answer, so that nothing can be read off the length of what is compressed.
+        builder.Services.AddResponseCompression(compression =>
+        {
+            compression.EnableForHttps = true;
+            compression.MimeTypes = [.. ResponseCompressionDefaults.MimeTypes, "image/svg+xml", "application/geo+json", "application/vnd.google-earth.kml+xml", "image/vnd.dxf"];
+        });
         builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(new DataFolder(options.Data).Keys))
             .SetApplicationName("GentleMole");
         builder.Services.AddRazorPages(pages => pages.RootDirectory = "/").AddRazorOptions(Frames).AddMvcOptions(mvc => mvc.Filters.AddService<AccessFilter>(int.MinValue));
         builder.Services.AddTrust(builder.Configuration);
-        builder.Services.AddMoleApi(builder.Configuration);
+        builder.Services.AddMoleApi();
         builder.Services.AddHealthChecks().AddCheck<StoreHealth>("store", tags: ["ready"]);
         builder.WebHost.ConfigureKestrel(kestrel =>
         {
@@ -58,19 +68,12 @@ internal static class MoleApp
 
         var app = builder.Build();
         app.UseMiddleware<PageGuard>();
+        app.UseResponseCompression();
         app.UseExceptionHandler("/problem");
         app.UseWhen(
             http => !http.Request.Path.StartsWithSegments("/api", StringComparison.OrdinalIgnoreCase),
             pages => pages.UseStatusCodePagesWithReExecute("/problem", "?code={0}"));
-        app.UseStaticFiles(new StaticFileOptions
-        {
-            // Asked for again each time and answered by its tag: a new version is never mixed with an old one.
-            OnPrepareResponse = file =>
-            {
-                file.Context.Response.Headers.CacheControl = "no-cache";
-                file.Context.Response.Headers.Remove("Pragma");
-            },
-        });
+        ShippedFiles.Serve(app);
         app.UseRouting();
         app.UseAuthentication();
         app.UseMoleApi();

@@ -5,6 +5,8 @@ using System.Text.Json;
 using AngleSharp.Html.Dom;
 using AngleSharp.Html.Parser;
 using GentleMole.Store;
+using GentleMole.Web.Sheet;
+using GentleMole.Web.Words;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.Extensions.DependencyInjection;
@@ -66,6 +68,14 @@ public class MoleHost : WebApplicationFactory<Program>
     {
         await using var scope = Services.CreateAsyncScope();
         return await query(scope.ServiceProvider.GetRequiredService<MoleDb>());
+    }
+
+    /// <summary>A sheet read for this test alone: it may change what it is given, which nobody may do with one that is kept.</summary>
+    internal async Task<JobSheet> SheetAsync(int job)
+    {
+        await using var scope = Services.CreateAsyncScope();
+        var services = scope.ServiceProvider;
+        return (await new SheetLoader(services.GetRequiredService<MoleDb>(), services.GetRequiredService<PlaceClock>(), new KeptSheets()).LoadAsync(job, default))!;
     }
 
     protected override void ConfigureWebHost(IWebHostBuilder builder)

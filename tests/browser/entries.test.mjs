@@ -98,6 +98,22 @@ test('an entry that meets a store in trouble waits and goes out once when it is 
   assert.equal(csv.split('\r\n').filter(row => row.includes(',45.5,30.5,')).length, 1);
 });
 
+test('too much at once is said at the verdict, which comes by itself when it may', async () => {
+  await newDot();
+  const hasty = route => (route.request().url().includes('Judge')
+    ? route.fulfill({ status: 429, headers: { 'Retry-After': '1' }, contentType: 'text/plain', body: 'Too many tries. Wait 1 seconds.' })
+    : route.continue());
+  await page.route('**/jobs/1/trace**', hasty);
+  await page.fill('#f-east', '45.5');
+  await page.fill('#f-north', '28');
+  await page.fill('#f-current', '12');
+  await page.waitForFunction(() => document.querySelector('#verdict').textContent.includes('tried again in 1 s'));
+  assert.equal(await page.locator('#verdict .verdict-say').count(), 0);
+  await page.unroute('**/jobs/1/trace**', hasty);
+  await page.waitForSelector('#verdict .verdict-say');
+  assert.equal(await page.inputValue('#f-current'), '12');
+});
+
 test('an entry that the server will not take is shown with its sentence and can be put right', async () => {
   await newDot();
   await server.stop();

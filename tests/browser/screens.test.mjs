@@ -73,3 +73,27 @@ test('the sheet works from the keyboard', async () => {
   await page.keyboard.press('Tab');
   assert.ok(await page.evaluate(() => document.activeElement !== document.body));
 });
+
+test('of six thousand dots the plan shows what matters, and more of them from closer', async () => {
+  const { page } = browser;
+  await page.setViewportSize({ width: 1280, height: 800 });
+  for (let part = 0; part < 6; part++) {
+    const readings = Array.from({ length: 1000 }, (_, i) => part * 1000 + i).map(i => ({
+      id: crypto.randomUUID(), utility: 'Lanternet', takenAt: new Date(Date.UTC(2026, 10, 24, 8) + i * 1000).toISOString(),
+      eastMetres: 59.4 - i / 3000, northMetres: 3 + i / 160, depthMetres: 0.5, currentMilliamps: 20,
+    }));
+    const answer = await fetch(`${server.url}/api/v1/jobs/1/readings`, {
+      method: 'POST', headers: { 'Content-Type': 'application/json', Authorization: 'Bearer demo-field-token' }, body: JSON.stringify({ readings }),
+    });
+    assert.equal(answer.status, 200);
+  }
+  await page.goto(`${server.url}/jobs/1/trace?line=4`, { waitUntil: 'networkidle' });
+  const drawn = () => page.evaluate(() => [...document.querySelectorAll('[data-window=dots] a')].map(a => a.getAttribute('href')));
+  const whole = await drawn();
+  assert.ok(whole.length > 20 && whole.length <= 240, `${whole.length} dots`);
+  const dot = await page.locator('[data-window=dots] a[aria-label*="communications dot"]').nth(3).boundingBox();
+  await page.mouse.move(dot.x + dot.width / 2, dot.y + dot.height / 2);
+  for (let i = 0; i < 12; i++) await page.mouse.wheel(0, -100);
+  await page.waitForFunction(seen => [...document.querySelectorAll('[data-window=dots] a')].some(a => !seen.includes(a.getAttribute('href'))), whole);
+  assert.ok((await drawn()).length <= 240);
+});

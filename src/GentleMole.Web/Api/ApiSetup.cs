@@ -1,9 +1,6 @@
-using System.Globalization;
-using System.Threading.RateLimiting;
 using GentleMole.Store.Log;
 using GentleMole.Store.Model;
 using GentleMole.Web.Trust;
-using Microsoft.AspNetCore.RateLimiting;
 using Microsoft.OpenApi;
 
 namespace GentleMole.Web.Api;
@@ -12,36 +9,9 @@ namespace GentleMole.Web.Api;
 internal static class ApiSetup
 {
     public const string Base = "/api/v1";
-    private const string Limit = "api";
 
-    public static void AddMoleApi(this IServiceCollection services, IConfiguration configuration)
+    public static void AddMoleApi(this IServiceCollection services)
     {
-        var perMinute = configuration.GetValue("Api:RequestsPerMinute", 600);
-        services.AddRateLimiter(limiter =>
-        {
-            limiter.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
-            limiter.OnRejected = async (context, cancellation) =>
-            {
-                var wait = context.Lease.TryGetMetadata(MetadataName.RetryAfter, out var after) ? after : TimeSpan.FromSeconds(10);
-                context.HttpContext.Response.Headers.RetryAfter =
-                    Math.Max(1, (int)Math.Ceiling(wait.TotalSeconds)).ToString(CultureInfo.InvariantCulture);
-                if (context.HttpContext.Request.Path.StartsWithSegments(Base, StringComparison.OrdinalIgnoreCase))
-                {
-                    await ApiProblem.FillEmptyAsync(context.HttpContext);
-                }
-                else
-                {
-                    await context.HttpContext.Response.WriteAsync(TrustSetup.Haste(wait), cancellation);
-                }
-            };
-            limiter.AddPolicy(Limit, http => http.Admitted() is var token && token.IsDemo
-                ? RateLimitPartition.GetNoLimiter("demo")
-                : RateLimitPartition.GetFixedWindowLimiter("token " + token.Id, _ => new FixedWindowRateLimiterOptions
-                {
-                    PermitLimit = perMinute,
-                    Window = TimeSpan.FromMinutes(1),
-                }));
-        });
         services.AddOpenApi("v1", options => options.AddDocumentTransformer((document, _, _) =>
         {
             document.Info.Title = "Gentle Mole";
@@ -84,7 +54,7 @@ internal static class ApiSetup
 
     public static void MapMoleApi(this WebApplication app)
     {
-        var api = app.MapGroup(Base).RequireRateLimiting(Limit).AllowAnonymous();
+        var api = app.MapGroup(Base).RequireRateLimiting(RateLimits.Api).AllowAnonymous();
         api.MapGroup("/bench").WithTags("Bench").MapBench();
         api.MapGroup("/bench").WithTags("Desk").MapDesk();
         api.MapGroup("/bench").WithTags("Hookup").MapHookup();

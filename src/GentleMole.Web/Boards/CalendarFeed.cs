@@ -24,7 +24,7 @@ internal static class CalendarFeed
             key.Length < 200 && await tokens.AdmitAsync(key, clock.UtcNow) is { Scope: TokenScope.Calendar } admitted
                 ? Results.Text(await WriteAsync(jobs, db, clock, admitted.OnlyJobId, cancellation), Type)
                 : Results.NotFound())
-            .AllowAnonymous().RequireRateLimiting(TrustSetup.FeedLimit).ExcludeFromDescription();
+            .AllowAnonymous().RequireRateLimiting(RateLimits.Feed).ExcludeFromDescription();
     }
 
     private static async Task<string> WriteAsync(JobList jobs, MoleDb db, PlaceClock clock, int? only, CancellationToken cancellation)

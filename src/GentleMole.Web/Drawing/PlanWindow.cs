@@ -1,6 +1,5 @@
 using GentleMole.Core;
 using GentleMole.Core.Site;
-using GentleMole.Core.Trace;
 using GentleMole.Store.Model;
 using GentleMole.Web.Sheet;
 using NetTopologySuite.Geometries;

@@ -6,7 +6,6 @@ using GentleMole.Core.Marking;
 using GentleMole.Core.Notices;
 using GentleMole.Core.Records;
 using GentleMole.Core.Site;
-using GentleMole.Core.Trace;
 using GentleMole.Core.Walk;
 using GentleMole.Store.Model;
 using GentleMole.Web.Words;

@@ -1,9 +1,9 @@
-using GentleMole.Store.Evidence;
 using System.Globalization;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Site;
 using GentleMole.Core.Walk;
 using GentleMole.Exchange;
+using GentleMole.Store.Evidence;
 using GentleMole.Store.Model;
 using GentleMole.Web.Words;
 

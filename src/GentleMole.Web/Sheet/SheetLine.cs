@@ -6,11 +6,18 @@ using GentleMole.Store.Model;
 namespace GentleMole.Web.Sheet;
 
 /// <summary>A utility with its dots and the line through the accepted ones.</summary>
-/// <param name="Own">Its dots; null before they are known.</param>
-/// <param name="Records">Lines read off its owner's plans.</param>
-internal sealed record SheetLine(SoughtLine Line, LineDots? Own, IReadOnlyList<RecordLine> Records)
+/// <param name="own">Its dots; null before they are known.</param>
+/// <param name="records">Lines read off its owner's plans.</param>
+internal sealed class SheetLine(SoughtLine line, LineDots? own, IReadOnlyList<RecordLine> records)
 {
     private static readonly TracedLine NoLine = TracedLine.Join([]);
+
+    public SoughtLine Line => line;
+
+    public LineDots? Own => own;
+
+    /// <summary>Lines read off its owner's plans.</summary>
+    public IReadOnlyList<RecordLine> Records => records;
 
     public IReadOnlyList<JudgedDot> Dots => Own?.Dots ?? [];
 
@@ -23,16 +30,16 @@ internal sealed record SheetLine(SoughtLine Line, LineDots? Own, IReadOnlyList<R
         ToleranceZone.HalfWidth(Line.OutsideDiameterMetres ?? 0, toleranceMetres);
 
     /// <summary>The run by the owner's plan: as drawn on the notice, else the longest line of its records.</summary>
-    public Run? Expected { get; } = ExpectedOf(Line, Records);
+    public Run? Expected { get; } = ExpectedOf(line, records);
 
     /// <summary>Where the line is taken to run: as marked, else as plans say; null when neither is known.</summary>
     public Run? BestRun => Traced.Run ?? Expected;
 
     /// <summary>Where signal is taken to run: as marked, and on as plans say.</summary>
-    public Run? SupposedRun { get; } = JoinedRun.Of(Own?.Traced.Run, ExpectedOf(Line, Records));
+    public Run? SupposedRun { get; } = JoinedRun.Of(own?.Traced.Run, ExpectedOf(line, records));
 
     /// <summary>The same line with its dots.</summary>
-    public SheetLine With(LineDots own) => new(Line, own, Records);
+    public SheetLine With(LineDots dots) => new(line, dots, records);
 
     /// <summary>The last dot before a moment that the line goes through, taken with the same hookup.</summary>
     public Reading? LastAccepted(int? hookupId, DateTime before, Guid? apartFrom)
@@ -49,7 +56,7 @@ internal sealed record SheetLine(SoughtLine Line, LineDots? Own, IReadOnlyList<R
         return null;
     }
 
-    private static Run? ExpectedOf(SoughtLine line, IReadOnlyList<RecordLine> records) => line.ExpectedRun.Count >= 2
-        ? new Run(line.ExpectedRun)
-        : records.Select(r => new Run(r.Points)).MaxBy(r => r.Length);
+    private static Run? ExpectedOf(SoughtLine sought, IReadOnlyList<RecordLine> recorded) => sought.ExpectedRun.Count >= 2
+        ? new Run(sought.ExpectedRun)
+        : recorded.Select(r => new Run(r.Points)).MaxBy(r => r.Length);
 }

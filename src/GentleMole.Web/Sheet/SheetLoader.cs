@@ -2,7 +2,6 @@ using GentleMole.Core.Job;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Notices;
 using GentleMole.Core.Site;
-using GentleMole.Core.Trace;
 using GentleMole.Core.Walk;
 using GentleMole.Store;
 using GentleMole.Store.Evidence;

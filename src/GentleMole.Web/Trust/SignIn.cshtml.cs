@@ -15,7 +15,7 @@ namespace GentleMole.Web.Trust;
 
 /// <summary>The door: sign-in, the first account, and the demo's people.</summary>
 [AllowAnonymous]
-[EnableRateLimiting(TrustSetup.DoorLimit)]
+[EnableRateLimiting(RateLimits.Door)]
 internal sealed class SignInPage(MoleDb db, UserManager<MoleUser> users, SignInManager<MoleUser> signIn, MoleOptions options) : PageModel
 {
     [BindProperty(SupportsGet = true)]

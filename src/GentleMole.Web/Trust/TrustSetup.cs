@@ -1,22 +1,13 @@
-using System.Globalization;
-using System.Threading.RateLimiting;
 using GentleMole.Store;
 using GentleMole.Store.Model;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Identity;
-using Microsoft.AspNetCore.RateLimiting;
 
 namespace GentleMole.Web.Trust;
 
 /// <summary>Sessions: sign-in, cookie, lock-out, and how often a door may be tried.</summary>
 internal static class TrustSetup
 {
-    /// <summary>Policy for doors that can be tried by strangers.</summary>
-    public const string DoorLimit = "door";
-
-    /// <summary>Policy for the calendar's secret address, which can be guessed at.</summary>
-    public const string FeedLimit = "feed";
-
     public static void AddTrust(this IServiceCollection services, IConfiguration configuration)
     {
         services.AddIdentityCore<MoleUser>(identity =>
@@ -57,24 +48,6 @@ internal static class TrustSetup
             antiforgery.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
         });
         services.AddScoped<AccessFilter>();
-        var triesPerMinute = configuration.GetValue("Doors:TriesPerMinute", 30);
-        RateLimitPartition<string> PerAddress(HttpContext http) => RateLimitPartition.GetFixedWindowLimiter(
-            http.Connection.RemoteIpAddress?.ToString() ?? "",
-            _ => new FixedWindowRateLimiterOptions { PermitLimit = triesPerMinute, Window = TimeSpan.FromMinutes(1) });
-        var pagesPerMinute = configuration.GetValue("Pages:RequestsPerMinute", 3000);
-        services.Configure<RateLimiterOptions>(limiter =>
-        {
-            // A person at work asks for a verdict with every key; far more than that is not a person.
-            limiter.GlobalLimiter = PartitionedRateLimiter.Create<HttpContext, string>(http => http.User.SignedIn() is { } person
-                ? RateLimitPartition.GetFixedWindowLimiter(
-                    "person " + person.Id, _ => new FixedWindowRateLimiterOptions { PermitLimit = pagesPerMinute, Window = TimeSpan.FromMinutes(1) })
-                : RateLimitPartition.GetNoLimiter("nobody"));
-            limiter.AddPolicy(DoorLimit, http => HttpMethods.IsPost(http.Request.Method) ? PerAddress(http) : RateLimitPartition.GetNoLimiter("look"));
-            limiter.AddPolicy(FeedLimit, PerAddress);
-        });
+        services.AddRateLimits(configuration);
     }
-
-    /// <summary>What a refusal for haste says on a page.</summary>
-    public static string Haste(TimeSpan wait) =>
-        $"Too many tries. Wait {Math.Ceiling(wait.TotalSeconds).ToString(CultureInfo.InvariantCulture)} seconds.";
 }

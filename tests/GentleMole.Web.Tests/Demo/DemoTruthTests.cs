@@ -12,11 +12,7 @@ namespace GentleMole.Web.Tests.Demo;
 /// <summary>The demo's readings come from a hidden ground; what is marked from them is compared with it.</summary>
 public class DemoTruthTests(MoleHost host) : IClassFixture<MoleHost>
 {
-    private async Task<JobSheet> LidoAsync()
-    {
-        await using var scope = host.Services.CreateAsyncScope();
-        return (await scope.ServiceProvider.GetRequiredService<SheetLoader>().LoadAsync(1, default))!;
-    }
+    private Task<JobSheet> LidoAsync() => host.SheetAsync(1);
 
     private static BuriedLine Truth(UtilityKind kind) => kind switch
     {

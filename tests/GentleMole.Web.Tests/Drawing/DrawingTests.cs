@@ -10,11 +10,7 @@ namespace GentleMole.Web.Tests.Drawing;
 
 public class DrawingTests(MoleHost host) : IClassFixture<MoleHost>
 {
-    private async Task<JobSheet> SheetAsync(int job)
-    {
-        await using var scope = host.Services.CreateAsyncScope();
-        return (await scope.ServiceProvider.GetRequiredService<SheetLoader>().LoadAsync(job, default))!;
-    }
+    private Task<JobSheet> SheetAsync(int job) => host.SheetAsync(job);
 
     [Theory]
     [InlineData(876, 420)]

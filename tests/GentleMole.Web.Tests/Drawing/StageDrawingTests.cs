@@ -12,11 +12,7 @@ namespace GentleMole.Web.Tests.Drawing;
 
 public class StageDrawingTests(MoleHost host) : IClassFixture<MoleHost>
 {
-    private async Task<JobSheet> SheetAsync(int job = 1)
-    {
-        await using var scope = host.Services.CreateAsyncScope();
-        return (await scope.ServiceProvider.GetRequiredService<SheetLoader>().LoadAsync(job, default))!;
-    }
+    private Task<JobSheet> SheetAsync(int job = 1) => host.SheetAsync(job);
 
     private static PlanDrawing Draw(JobSheet sheet, PlanExtras? extras = null) => new(sheet, UnitSystem.Metres, 876, 420, null, extras: extras);
 
@@ -80,7 +76,7 @@ public class StageDrawingTests(MoleHost host) : IClassFixture<MoleHost>
         var sheet = await SheetAsync(2);
         sheet.Job.Records.Add(new RecordLine { Owner = "Norrick Grid", Kind = UtilityKind.Electric, CoverMetres = 0.45, DoubtMetres = 1, Points = [new(10, 0), new(11, 20)] });
         var line = sheet.Lines.Single(l => l.Line.Owner == "Norrick Grid");
-        var known = sheet.With([.. sheet.Lines.Select(l => l == line ? l with { Records = sheet.Job.Records } : l)]);
+        var known = sheet.With([.. sheet.Lines.Select(l => l == line ? new SheetLine(l.Line, l.Own, sheet.Job.Records) : l)]);
 
         var crossing = new SectionDrawing(known, null, UnitSystem.Metres, 876, 262).Crossings.Single();
 

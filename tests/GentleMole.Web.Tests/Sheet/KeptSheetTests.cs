@@ -1,7 +1,6 @@
 using System.Diagnostics;
 using System.Net;
 using System.Net.Http.Json;
-using GentleMole.Core.Trace;
 using GentleMole.Store;
 using GentleMole.Store.Model;
 using GentleMole.Web.Sheet;

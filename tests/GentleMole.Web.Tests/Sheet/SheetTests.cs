@@ -1,4 +1,3 @@
-using GentleMole.Core;
 using GentleMole.Core.Trace;
 using GentleMole.Store.Model;
 using GentleMole.Web.Boards;
@@ -14,11 +13,7 @@ public class SheetTests(MoleHost host) : IClassFixture<MoleHost>
 {
     private static readonly Person Person = new(Core.Measures.UnitSystem.Metres, 876, 420, 876, 262);
 
-    private async Task<JobSheet> SheetAsync(int job)
-    {
-        await using var scope = host.Services.CreateAsyncScope();
-        return (await scope.ServiceProvider.GetRequiredService<SheetLoader>().LoadAsync(job, default))!;
-    }
+    private Task<JobSheet> SheetAsync(int job) => host.SheetAsync(job);
 
     private async Task<IReadOnlyList<ListedJob>> ListAsync()
     {

@@ -11,11 +11,7 @@ namespace GentleMole.Web.Tests.Stages;
 /// <summary>What the sheet is taken to mean for the engine, and that a question is solved once while the ground stays the same.</summary>
 public class SupposedGroundTests(MoleHost host) : IClassFixture<MoleHost>
 {
-    private async Task<JobSheet> SheetAsync(int job = 1)
-    {
-        await using var scope = host.Services.CreateAsyncScope();
-        return (await scope.ServiceProvider.GetRequiredService<SheetLoader>().LoadAsync(job, CancellationToken.None))!;
-    }
+    private Task<JobSheet> SheetAsync(int job = 1) => host.SheetAsync(job);
 
     private static PlannerTask TaskOf(JobSheet sheet, int line) =>
         SheetGround.Task(sheet, sheet.LineById(line)!, UsualInstruments.Transmitter.AsTransmitter(), UsualInstruments.Receiver.AsReceiver())!;

@@ -37,7 +37,11 @@ public class WalkStageTests(MoleHost host) : IClassFixture<MoleHost>
     [Fact]
     public async Task Yesterdays_cautions_do_not_hold_today()
     {
-        await host.StoreAsync(db => db.Acks.Where(a => a.JobId == 3).ExecuteUpdateAsync(set => set.SetProperty(a => a.Day, new DateOnly(2026, 1, 2))));
+        await host.StoreAsync(async db =>
+        {
+            (await db.Acks.Where(a => a.JobId == 3).ToListAsync()).ForEach(a => a.Day = new DateOnly(2026, 1, 2));
+            return await db.SaveChangesAsync();
+        });
 
         Assert.NotEmpty((await _locator.PageAsync("/jobs/3/walk")).Page.QuerySelectorAll(".caution"));
     }

@@ -23,7 +23,8 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
     /// <summary>Height of the lower coil over ground when the tip rests on it, for rows that do not say.</summary>
     private const double TipHeightMetres = 0.05;
 
-    private const int MostListed = 40;
+    private const int MostListed = 24;
+    private const int ListedOfMany = 10;
 
     private Reading? _typed;
     private (SheetLine? Of, JudgedDot? Dot) _selected;
@@ -92,12 +93,15 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
     public string AcrossText => SelectedDot is null ? "" : string.Join('\n', SelectedDot.Reading.Across.Select(r =>
         string.Create(CultureInfo.InvariantCulture, $"{LengthText.ForEntry(r.OffsetMetres, Person.Units)} {r.Peak:0.####} {r.Null:0.####}").TrimEnd()));
 
-    /// <summary>Dots that are listed in the panel: all of a short line; of a long one those that wait and the latest. The plan has them all.</summary>
-    public IEnumerable<JudgedDot> ListedDots => LineAtHand is not { } line ? []
+    /// <summary>Dots that are listed in the panel: all of a short line; of a long one those round the dot at hand, or the latest. The plan has them all.</summary>
+    public IReadOnlyList<JudgedDot> ListedDots => LineAtHand is not { } line ? []
         : line.Dots.Count <= MostListed ? line.Dots
-        : line.Dots.Where((d, i) => i >= line.Dots.Count - (MostListed / 2) || d == SelectedDot)
-            .Concat(line.Dots.Take(line.Dots.Count - (MostListed / 2)).Where(d => d.Reading.State == DotState.Taken && d != SelectedDot).TakeLast(MostListed / 2))
-            .OrderBy(d => d.Reading.Number);
+        : [.. line.Dots.Skip(FirstListed(line)).Take(ListedOfMany)];
+
+    /// <summary>The dot before those listed; null when there is none.</summary>
+    public JudgedDot? Earlier => LineAtHand is { } line && line.Dots.Count > MostListed && FirstListed(line) is > 0 and var first ? line.Dots[first - 1] : null;
+
+    public JudgedDot? Later => LineAtHand is { } line && line.Dots.Count > MostListed && FirstListed(line) + ListedOfMany is var next && next < line.Dots.Count ? line.Dots[next] : null;
 
     /// <summary>Where the dot is against what it is connected to.</summary>
     public string? WhereText => SelectedDot is { } dot && Hookup is { } hookup && hookup.ConnectedTo.Length > 0
@@ -204,6 +208,17 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
         var moment = SelectedDot?.Reading.TakenAt ?? DateTime.MaxValue;
         var before = line.LastAccepted(Hookup?.Id, moment, SelectedDot?.Reading.Id);
         return DotJudge.Judge(typed.ToObservation(), line.Own!.Ground.ContextFor(Hookup?.Id, before, typed.Place, typed.Feature));
+    }
+
+    private int FirstListed(SheetLine line)
+    {
+        var at = line.Dots.Count - 1;
+        while (SelectedDot is { } dot && at > 0 && line.Dots[at] != dot)
+        {
+            at--;
+        }
+
+        return Math.Clamp(at - (ListedOfMany / 2), 0, line.Dots.Count - ListedOfMany);
     }
 
     /// <summary>Reads the form into a dot; errors leave none.</summary>

@@ -40,6 +40,11 @@ document.addEventListener('htmx:afterSettle', event => {
 document.addEventListener('htmx:historyRestore', open);
 document.addEventListener('htmx:responseError', event => {
   const { status, responseText } = event.detail.xhr;
+  if (status === 429) {
+    // Said where it happens for a verdict; for the rest here.
+    if (!/handler=\w*Judge/.test(event.detail.requestConfig?.path ?? '')) say(`${responseText} What you typed is kept here.`);
+    return;
+  }
   const why = status === 503 ? new DOMParser().parseFromString(responseText, 'text/html').querySelector('main .lead-in')?.textContent.trim() : '';
   say(why || `The server could not take this (${status}). What you typed is kept here; reload and try again.`);
 });

@@ -22,17 +22,22 @@ document.addEventListener('htmx:sendError', event => {
   const { elt, requestConfig } = event.detail;
   const form = elt?.closest?.('form');
   if (/handler=\w*Judge/.test(requestConfig?.path ?? '')) {
-    unjudged(elt);
+    unjudged(elt, 'No connection: this is not judged. Keep it and decide when the verdict is back.');
     return;
   }
   if (isEntry(elt, form, requestConfig)) keep(form, requestConfig);
   else if (requestConfig?.verb !== 'post' || !form) say('No connection. What is open stays here; entries wait until it is back.');
 });
-// The store is busy or full: the entry waits like one without a connection, and goes out when it is over.
+// The store is busy or full, or too much is asked at once: the entry waits like one without a connection, and goes out when it is over.
 document.addEventListener('htmx:responseError', event => {
   const { elt, requestConfig, xhr } = event.detail;
   const form = elt?.closest?.('form');
-  if (xhr.status === 503 && isEntry(elt, form, requestConfig)) keep(form, requestConfig);
+  if ((xhr.status === 503 || xhr.status === 429) && isEntry(elt, form, requestConfig)) keep(form, requestConfig);
+  if (xhr.status === 429 && /handler=\w*Judge/.test(requestConfig?.path ?? '')) {
+    const wait = Number(xhr.getResponseHeader('Retry-After')) || 1;
+    unjudged(elt, `Too much is being reckoned at once: this is not judged yet. It is tried again in ${wait} s.`);
+    setTimeout(() => elt.isConnected && (form ?? elt).dispatchEvent(new Event('input', { bubbles: true })), wait * 1000);
+  }
 });
 addEventListener('online', () => flush());
 setInterval(() => waiting.length > 0 && flush(), RETRY);
@@ -40,11 +45,11 @@ setInterval(() => waiting.length > 0 && flush(), RETRY);
 const isEntry = (elt, form, config) => form?.closest('.panel') && config?.verb === 'post' && elt === form && !/handler=\w*Judge/.test(config.path);
 
 /** An old verdict must not stand beside new figures. */
-function unjudged(elt) {
+function unjudged(elt, why) {
   const target = document.querySelector(elt.getAttribute('hx-target'));
   const told = document.createElement('p');
   told.className = 'told';
-  told.textContent = 'No connection: this is not judged. Keep it and decide when the verdict is back.';
+  told.textContent = why;
   target?.replaceChildren(told);
 }
 

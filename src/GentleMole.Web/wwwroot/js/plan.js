@@ -154,6 +154,8 @@ function lookCloser(svg, box, unit, size) {
     Object.entries(asked).forEach(([name, value]) => query.set(name, value));
     try {
       const answer = await fetch(`${location.pathname}?${query}`, { signal: abort.signal, credentials: 'same-origin' });
+      const wait = Number(answer.headers.get('Retry-After'));
+      if (answer.status === 429 && wait > 0) setTimeout(() => svg.isConnected && lookCloser(svg, box, unit, size), wait * 1000);
       if (!answer.ok || !svg.isConnected) return;
       const drawn = new DOMParser().parseFromString(await answer.text(), 'text/html');
       for (const part of drawn.querySelectorAll('[data-window]')) {

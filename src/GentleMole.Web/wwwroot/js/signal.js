@@ -20,6 +20,7 @@ export function openSignal() {
     try {
       const answer = await fetch(form.dataset.signal, { method: 'POST', body: new FormData(form), headers: { 'X-Part': '1' } });
       if (answer.ok && form.isConnected) show(await answer.text());
+      else if (form.isConnected) refused(answer);
     } catch {
       // The connection is gone: a figure for another stake must not stay on the screen.
       document.querySelector('[data-part=verdict]')?.replaceChildren(told('No connection: this is not solved.'));
@@ -30,6 +31,15 @@ export function openSignal() {
         solve();
       }
     }
+  }
+
+  /** A figure for another stake must not stay on the screen; too much at once is asked again by itself. */
+  function refused(answer) {
+    const wait = Number(answer.headers.get('Retry-After')) || 0;
+    document.querySelector('[data-part=verdict]')?.replaceChildren(told(wait > 0
+      ? `Too much is being reckoned at once: this is not solved yet. It is tried again in ${wait} s.`
+      : `The server could not solve this (${answer.status}). Change something, or reload.`));
+    if (wait > 0) setTimeout(() => form.isConnected && solve(), wait * 1000);
   }
 
   function show(text) {
