@@ -13,10 +13,10 @@ namespace GentleMole.Web.Sheet;
 internal static class SheetFeatures
 {
     /// <param name="loose">Samples that name no utility of the notice, in the order in which they came; gone through as often as the features are.</param>
-    public static ExportSheet Of(JobSheet sheet, IEnumerable<Sample> loose) => new(
-        sheet.Job.Name, sheet.Job.Origin, sheet.Job.OriginProvisional, Features(sheet, loose));
+    public static ExportSheet Of(JobSheet sheet, Func<SheetLine, IEnumerable<JudgedDot>> dots, IEnumerable<Sample> loose) => new(
+        sheet.Job.Name, sheet.Job.Origin, sheet.Job.OriginProvisional, Features(sheet, dots, loose));
 
-    private static IEnumerable<ExportFeature> Features(JobSheet sheet, IEnumerable<Sample> loose)
+    private static IEnumerable<ExportFeature> Features(JobSheet sheet, Func<SheetLine, IEnumerable<JudgedDot>> dots, IEnumerable<Sample> loose)
     {
         if (sheet.HasDig)
         {
@@ -46,7 +46,7 @@ internal static class SheetFeatures
 
         foreach (var line in sheet.Lines)
         {
-            foreach (var feature in OfLine(sheet, line))
+            foreach (var feature in OfLine(sheet, line, dots(line)))
             {
                 yield return feature;
             }
@@ -74,7 +74,7 @@ internal static class SheetFeatures
         }
     }
 
-    private static IEnumerable<ExportFeature> OfLine(JobSheet sheet, SheetLine line)
+    private static IEnumerable<ExportFeature> OfLine(JobSheet sheet, SheetLine line, IEnumerable<JudgedDot> dots)
     {
         var (utility, owner) = (Utility(line.Line), line.Line.Owner);
         if (line.Line.ExpectedRun.Count >= 2)
@@ -100,7 +100,7 @@ internal static class SheetFeatures
         }
 
         var method = MethodOf(sheet, line);
-        foreach (var dot in line.Dots)
+        foreach (var dot in dots)
         {
             var judged = dot.PassingJudgement;
             yield return Make("dot", ExportShape.Point, [dot.Reading.Place],

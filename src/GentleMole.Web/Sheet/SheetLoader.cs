@@ -18,6 +18,9 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, KeptSheets kept)
     /// <summary>Loose samples that a plan draws.</summary>
     private const int MostLooseDrawn = 400;
 
+    /// <summary>Dots that are read into memory for a file, beside those that are there.</summary>
+    private const int MostHeldForFile = 20_000;
+
     /// <summary>
     /// The sheet as it stands at this moment, with the number of the last log entry of that moment; null when there is no such
     /// job. It is shared: nobody changes anything on it.
@@ -46,6 +49,47 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, KeptSheets kept)
 
         var loose = last is null || changes is { Batches: true } or { AllDots: true } ? await LooseAsync(jobId, cancellation) : last.Loose;
         return Kept(await WithDotsAsync(frame with { Loose = loose }, last, changes, cancellation));
+    }
+
+    /// <summary>
+    /// The sheet for a file, and its dots line by line to go through, as often as it takes. Of a job with very many dots only
+    /// the accepted ones are held; the others are read while the file is written.
+    /// </summary>
+    public async Task<(JobSheet Sheet, Func<SheetLine, IEnumerable<JudgedDot>> Dots)?> LoadForFileAsync(int jobId, CancellationToken cancellation)
+    {
+        await using var moment = await db.BeginSnapshotAsync(cancellation);
+        var held = kept.Find(jobId)?.DotCount ?? 0;
+        if (await db.Readings.CountAsync(r => r.JobId == jobId, cancellation) - held <= MostHeldForFile)
+        {
+            return await LoadAsync(jobId, cancellation) is { } sheet ? (sheet, line => line.Dots) : null;
+        }
+
+        if (await FrameAsync(jobId, await db.LogHeadAsync(cancellation), cancellation) is not { } frame)
+        {
+            return null;
+        }
+
+        var accepted = await db.Readings.AsNoTracking().Where(r => r.JobId == jobId && r.State == DotState.Accepted).ToListAsync(cancellation);
+        return (Put(frame, accepted, null), Read);
+    }
+
+    /// <summary>All dots of a line in the order taken, read one by one.</summary>
+    private IEnumerable<JudgedDot> Read(SheetLine line)
+    {
+        var accepted = new Dictionary<int, Reading>();
+        foreach (var reading in db.Readings.AsNoTracking().Where(r => r.JobId == line.Line.JobId && r.LineId == line.Line.Id).OrderBy(r => r.TakenAt).ThenBy(r => r.Id).AsEnumerable())
+        {
+            if (!SiteRules.IsPlace(reading.Place))
+            {
+                continue;
+            }
+
+            yield return new JudgedDot(reading, accepted.GetValueOrDefault(reading.HookupId ?? 0), line.Own!.Ground);
+            if (reading.State == DotState.Accepted)
+            {
+                accepted[reading.HookupId ?? 0] = reading;
+            }
+        }
     }
 
     /// <summary>Everything of a sheet but its dots.</summary>
@@ -109,6 +153,11 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, KeptSheets kept)
             dots = [.. last.Lines.SelectMany(l => l.Dots).Select(d => d.Reading).Concat(last.NowhereDots).Where(r => !known.Contains(r.Id)), .. fresh];
         }
 
+        return Put(frame, dots, last);
+    }
+
+    private static JobSheet Put(JobSheet frame, List<Reading> dots, JobSheet? last)
+    {
         var nowhere = dots.Where(d => !SiteRules.IsPlace(d.Place)).ToList();
         var byLine = dots.Where(d => SiteRules.IsPlace(d.Place)).ToLookup(r => r.LineId);
         var sheet = frame with { NowhereDots = nowhere };

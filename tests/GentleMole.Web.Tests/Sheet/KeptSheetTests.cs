@@ -169,6 +169,33 @@ public sealed class KeptSheetTests(MoleHost host) : IClassFixture<MoleHost>
     }
 
     [Fact]
+    public async Task A_file_of_very_many_dots_is_the_same_whether_its_sheet_is_held_or_read_while_it_is_written()
+    {
+        var device = host.Device();
+        var made = await device.PostAsJsonAsync("/api/v1/jobs", new { name = "Longer main" });
+        var job = int.Parse((await made.Content.ReadFromJsonAsync<Dictionary<string, object>>())!["id"].ToString()!, null);
+        await host.Browser().SendAsync($"/jobs/{job}/notice", "Line", ("kind", "Gas"), ("owner", Gas));
+        for (var i = 0; i < 21; i++)
+        {
+            await SendAsync(job, 1000, minutes: i * 20);
+        }
+
+        await ChangeAsync(async db => (await db.Readings.Where(r => r.JobId == job && r.Number % 100 == 3).ToListAsync()).ForEach(r => r.State = DotState.Accepted));
+        Task<string> FileAsync(string format) => device.GetStringAsync(new Uri($"/api/v1/jobs/{job}/export/{format}", UriKind.Relative));
+        int Held() => host.Services.GetRequiredService<KeptSheets>().Find(job)?.DotCount ?? 0;
+        Assert.Equal(0, Held());
+        var (map, drawing) = (await FileAsync("geojson"), await FileAsync("dxf"));
+        Assert.Equal(0, Held());
+
+        Assert.Equal(21_000, (await SheetAsync(job)).DotCount);
+
+        Assert.Equal(map, await FileAsync("geojson"));
+        Assert.Equal(drawing, await FileAsync("dxf"));
+        Assert.Equal(21_000, map.Split("\"kind\":\"dot\"").Length - 1);
+        Assert.Equal((await SheetAsync(job)).Lines.Single().Traced.Stretches.Count, map.Split("\"kind\":\"mark\"").Length - 1);
+    }
+
+    [Fact]
     public async Task A_closer_look_shows_more_dots_and_a_wrong_one_is_refused()
     {
         var browser = host.Browser();

@@ -44,7 +44,7 @@ internal static class JobDownload
         }
 
         await using var moment = await db.BeginSnapshotAsync(cancellation);
-        if (await loader.LoadAsync(id, cancellation) is not { } sheet)
+        if (await loader.LoadForFileAsync(id, cancellation) is not var (sheet, dots))
         {
             return null;
         }
@@ -54,7 +54,7 @@ internal static class JobDownload
             Path.Combine(Path.GetTempPath(), $"mole-{Guid.NewGuid():N}.{format}"), FileMode.CreateNew, FileAccess.ReadWrite, FileShare.None, 64 * 1024, FileOptions.DeleteOnClose);
         try
         {
-            var type = Write(SheetFeatures.Of(sheet, EvidenceStore.LooseAsync(db, id, cancellation).ToBlockingEnumerable(cancellation)), format, made);
+            var type = Write(SheetFeatures.Of(sheet, dots, EvidenceStore.LooseAsync(db, id, cancellation).ToBlockingEnumerable(cancellation)), format, made);
             made.Position = 0;
             return Results.Stream(made, type, $"job-{id}.{format}");
         }
