@@ -8,6 +8,7 @@ const lib = join(root, 'src/GentleMole.Web/wwwroot/lib');
 const font = '@fontsource/atkinson-hyperlegible-next';
 const files = [
   ['bootstrap/dist/css/bootstrap.min.css', 'bootstrap/bootstrap.min.css'],
+  ['bootstrap/dist/js/bootstrap.bundle.min.js', 'bootstrap/bootstrap.bundle.min.js'],
   ['bootstrap/LICENSE', 'bootstrap/LICENSE'],
   ['htmx.org/dist/htmx.min.js', 'htmx/htmx.min.js'],
   ['htmx.org/LICENSE', 'htmx/LICENSE'],

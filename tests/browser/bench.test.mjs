@@ -63,12 +63,12 @@ test('a holiday moves the clock, and can be taken away again', async () => {
   const received = new Date((await page.inputValue('#f-received')).slice(0, 10) + 'T12:00:00Z');
   do received.setUTCDate(received.getUTCDate() + 1); while ([0, 6].includes(received.getUTCDay()));
   const day = received.toISOString().slice(0, 10);
-  await opened(page, server.url + '/place');
+  await opened(page, server.url + '/firm');
   await fill({ date: day, holiday: 'Mole Fair' });
   await pressed(page, 'Add');
   await opened(page, `${server.url}/jobs/2/notice`);
   assert.notEqual(await page.textContent('.verdict-why'), before);
-  await opened(page, server.url + '/place');
+  await opened(page, server.url + '/firm');
   await pressed(page, `Remove Mole Fair ${day.slice(0, 4)}`);
   await opened(page, `${server.url}/jobs/2/notice`);
   assert.equal(await page.textContent('.verdict-why'), before);
@@ -77,7 +77,7 @@ test('a holiday moves the clock, and can be taken away again', async () => {
 test('the tolerance of the place is what the zones are drawn with', async () => {
   await opened(page, `${server.url}/jobs/3/marks?line=6`);
   assert.match(await page.textContent('.panel'), /0\.52 m each side/);
-  await opened(page, server.url + '/place');
+  await opened(page, server.url + '/firm');
   await fill({ tolerance: '24in' });
   await pressed(page, 'Keep the rules');
   await opened(page, `${server.url}/jobs/3/marks?line=6`);

@@ -14,6 +14,6 @@ public enum Role
     /// <summary>Works on site.</summary>
     Locator,
 
-    /// <summary>All of it, and people, tokens, the place and backups.</summary>
+    /// <summary>All of it, and people, tokens, the rules of the firm and backups.</summary>
     Lead,
 }

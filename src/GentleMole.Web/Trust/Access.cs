@@ -39,7 +39,7 @@ internal static class Access
         ["/Bench/Pinpoint"] = new(Everybody, Everybody),
         ["/Bench/Depth"] = new(Everybody, Everybody),
         ["/Bench/LineField"] = new(Everybody, Everybody),
-        ["/Firm/Place"] = new(Everybody, LeadOnly),
+        ["/Firm/Rules"] = new(Everybody, LeadOnly),
         ["/Firm/Owners"] = new(Everybody, Desk),
         ["/Firm/Instruments"] = new(Everybody, Field),
         ["/Firm/Guide"] = new(Everybody, LeadOnly),

@@ -29,7 +29,7 @@ internal sealed class SignInPage(MoleDb db, UserManager<MoleUser> users, SignInM
 
     public static string Does(Role role) => role switch
     {
-        Role.Lead => "all of it, and people, tokens, the place",
+        Role.Lead => "all of it, and the firm's rules and people",
         Role.Locator => "works on site, from walk to handover",
         Role.Office => "notices, records, days",
         _ => "looks at jobs and drawings",

@@ -75,9 +75,9 @@ public class BoardTests(MoleHost host) : IClassFixture<MoleHost>
     {
         var browser = host.Browser();
         var fields = new[] { ("name", "Burrow"), ("zone", "Europe/London"), ("tolerance", "0.5"), ("school", "Corrected"), ("cutOff", "17:00"), ("starts", "08:00"), ("ends", "16:30"), ("speed", "35") };
-        var (_, wrong) = await browser.SendAsync("/place", "", [.. fields, ("notice", "soon"), ("valid", "a fortnight")]);
-        var (_, night) = await browser.SendAsync("/place", "", [.. fields.Where(f => f.Item1 != "ends"), ("ends", "07:00"), ("notice", "2 wd"), ("valid", "14 d")]);
-        await browser.SendAsync("/place", "", [.. fields, ("notice", "48 hours"), ("valid", "14 d")]);
+        var (_, wrong) = await browser.SendAsync("/firm", "", [.. fields, ("notice", "soon"), ("valid", "a fortnight")]);
+        var (_, night) = await browser.SendAsync("/firm", "", [.. fields.Where(f => f.Item1 != "ends"), ("ends", "07:00"), ("notice", "2 wd"), ("valid", "14 d")]);
+        await browser.SendAsync("/firm", "", [.. fields, ("notice", "48 hours"), ("valid", "14 d")]);
         await browser.SendAsync("/jobs/2/notice", "Facts", ("name", "Boating lake footbridge piles"), ("received", "2026-11-24 09:30"));
 
         Assert.NotNull(wrong.Complaint("notice"));
@@ -85,7 +85,7 @@ public class BoardTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.NotNull(night.Complaint("ends"));
         Assert.Contains("Thu 26 Nov 09:30", (await browser.PageAsync("/jobs/2/notice")).Page.QuerySelector(".verdict-say")!.TextContent, StringComparison.Ordinal);
         Assert.Contains("48 hours on working days after the call", (await browser.PageAsync("/jobs/2/notice")).Page.QuerySelector(".verdict-why")!.TextContent, StringComparison.Ordinal);
-        await browser.SendAsync("/place", "", [.. fields, ("notice", "2 wd"), ("valid", "14 d")]);
+        await browser.SendAsync("/firm", "", [.. fields, ("notice", "2 wd"), ("valid", "14 d")]);
     }
 
     [Fact]

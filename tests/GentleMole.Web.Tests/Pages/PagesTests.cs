@@ -29,7 +29,7 @@ public class PagesTests(MoleHost host) : IClassFixture<MoleHost>
     [InlineData("/jobs/3/marks")]
     [InlineData("/jobs/2/handover/sheet")]
     [InlineData("/bench/depth?way=tilt")]
-    [InlineData("/place")]
+    [InlineData("/firm")]
     [InlineData("/jobs/1/records")]
     [InlineData("/jobs/1/walk")]
     [InlineData("/jobs/1/outline")]
@@ -184,11 +184,11 @@ public class PagesTests(MoleHost host) : IClassFixture<MoleHost>
         var call = await host.StoreAsync(async db => DateOnly.FromDateTime((await db.Jobs.SingleAsync(j => j.Id == 2)).ReceivedAt!.Value));
         var holiday = Enumerable.Range(1, 7).Select(call.AddDays).First(d => d.DayOfWeek is DayOfWeek.Wednesday or DayOfWeek.Tuesday or DayOfWeek.Thursday);
 
-        await SendAsync(Browser(), "/place", "Holiday", ("date", holiday.ToString("yyyy-MM-dd", null)), ("holiday", "Mole Fair"));
+        await SendAsync(Browser(), "/firm", "Holiday", ("date", holiday.ToString("yyyy-MM-dd", null)), ("holiday", "Mole Fair"));
 
         var page = (await GetAsync(Browser(), "/jobs/2/notice")).Page;
         Assert.NotEqual(before, page.QuerySelector(".verdict-why")!.TextContent);
-        var (_, again) = await SendAsync(Browser(), "/place", "Holiday", ("date", holiday.ToString("yyyy-MM-dd", null)), ("holiday", "Twice"));
+        var (_, again) = await SendAsync(Browser(), "/firm", "Holiday", ("date", holiday.ToString("yyyy-MM-dd", null)), ("holiday", "Twice"));
         Assert.NotNull(again.QuerySelector("#f-date-error"));
     }
 

@@ -34,7 +34,7 @@ public class AccessTests(MoleHost host) : IClassFixture<MoleHost>
         { "/notices", "lead locator office reader", "lead office", "Mood" },
         { "/days", "lead locator office", "lead office", "Add" },
         { "/bench/pinpoint", "lead locator office reader", "lead locator office reader", "" },
-        { "/place", "lead locator office reader", "lead", "" },
+        { "/firm", "lead locator office reader", "lead", "" },
         { "/owners", "lead locator office reader", "lead office", "" },
         { "/people", "lead", "lead", "" },
         { "/tokens", "lead", "lead", "" },

@@ -98,13 +98,13 @@ public class MeanwhileTests(MoleHost host) : IClassFixture<MoleHost>
         {
             ["__RequestVerificationToken"] = page.Token(), ["once"] = Guid.NewGuid().ToString(), ["holiday"] = "Candle Day", ["date"] = "2027-02-02",
         };
-        var sent = await Task.WhenAll(Enumerable.Range(0, 5).Select(_ => lead.PostFormAsync("/place?handler=Holiday", fields)));
+        var sent = await Task.WhenAll(Enumerable.Range(0, 5).Select(_ => lead.PostFormAsync("/firm?handler=Holiday", fields)));
         Assert.All(sent, s => Assert.Equal(HttpStatusCode.Redirect, s.Response.StatusCode));
         Assert.Equal(1, await host.StoreAsync(db => db.Holidays.CountAsync(h => h.Name == "Candle Day")));
     }
 
     [Theory]
-    [InlineData("/place", "Place")]
+    [InlineData("/firm", "Rules")]
     [InlineData("/owners", "Owners")]
     [InlineData("/instruments?new=receiver", "Instruments")]
     [InlineData("/guide?kind=Gas", "Guide")]

@@ -11,7 +11,7 @@ using NodaTime;
 namespace GentleMole.Web.Firm;
 
 /// <summary>The profile of the place: tolerance, school, clocks, the working day, holidays.</summary>
-internal sealed class PlacePage(MoleDb db) : FirmPage(db)
+internal sealed class RulesPage(MoleDb db) : FirmPage(db)
 {
     public FirmSettings Firm { get; private set; } = new();
 
