@@ -156,6 +156,10 @@ test('a person who reads feet types and reads feet and inches', async () => {
   await page.waitForFunction(() => document.querySelector('.sheet')?.dataset.units === 'feet');
   assert.match(await page.locator('.section-drawing').textContent(), /'\d/);
   await opened(page, `${server.url}/jobs/3/trace?line=6&new=true`);
+  await page.fill('#f-east', '118.11');
+  await page.fill('#f-north', '37\'9"');
+  const [x, y] = (await page.locator('[data-draft-layer] > g').first().getAttribute('transform')).match(/-?[\d.]+/g).map(Number);
+  assert.ok(Math.abs(x - 36) < 0.01 && Math.abs(y + 11.506) < 0.01, `a bare number is feet to them: ${x}, ${y}`);
   await page.fill('#f-east', '36 m');
   await page.fill('#f-north', '11.5m');
   await page.fill('#f-depth', '2');

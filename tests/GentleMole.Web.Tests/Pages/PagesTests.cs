@@ -199,6 +199,6 @@ public class PagesTests(MoleHost host) : IClassFixture<MoleHost>
         var (_, page) = await GetAsync(Browser(), response.Headers.Location!.ToString());
 
         Assert.Contains("<script>alert(1)</script> & \"co\"", page.QuerySelector(".top-where")!.TextContent, StringComparison.Ordinal);
-        Assert.Equal(2, page.Scripts.Length);
+        Assert.All(page.Scripts, s => Assert.StartsWith("/v/", s.GetAttribute("src"), StringComparison.Ordinal));
     }
 }

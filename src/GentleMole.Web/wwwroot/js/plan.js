@@ -1,8 +1,10 @@
 // The plan under the finger: zoom, move, and placing points. The drawing is in site metres, so a place on it needs no sums.
+import { metres, written } from './length.js';
 import { waitingPlaces } from './outbox.js';
 
 const NS = 'http://www.w3.org/2000/svg';
 const steps = [1, 2, 5, 10];
+let life;
 
 export function openPlan(plan) {
   if (plan.dataset.open) return;
@@ -128,14 +130,20 @@ export function openPlan(plan) {
     }
   }
 
+  // The sheet is swapped after each change; what listens beyond it goes with it.
+  life?.abort();
+  life = new AbortController();
+  const { signal } = life;
   document.addEventListener('keydown', event => {
     if (event.key === 'Escape') disarm();
-  });
+  }, { signal });
   document.querySelectorAll('[data-place],[data-place-list]').forEach(button =>
-    button.addEventListener('click', () => (armed === button ? disarm() : arm(button))));
-  document.querySelectorAll('.panel form').forEach(form => form.addEventListener('input', () => sketch(svg)));
-  document.addEventListener('mole:waiting', () => svg.isConnected && sketch(svg));
-  new ResizeObserver(show).observe(svg);
+    button.addEventListener('click', () => (armed === button ? disarm() : arm(button)), { signal }));
+  document.querySelectorAll('.panel form').forEach(form => form.addEventListener('input', () => sketch(svg), { signal }));
+  document.addEventListener('mole:waiting', () => sketch(svg), { signal });
+  const sized = new ResizeObserver(show);
+  sized.observe(svg);
+  signal.addEventListener('abort', () => sized.disconnect());
   show();
   sketch(svg);
 }
@@ -172,12 +180,6 @@ function changed(field) {
   field.dispatchEvent(new Event('input', { bubbles: true }));
 }
 
-/** A bare number is metres to one person and feet to another: say the unit where it is needed. */
-function written(metres) {
-  const text = metres.toFixed(2);
-  return document.querySelector('.sheet').dataset.units === 'feet' ? text + 'm' : text;
-}
-
 function parse(text) {
   const numbers = (text ?? '').split(' ').map(Number);
   return numbers.length === 4 && numbers.every(Number.isFinite) && numbers[2] > 0 ? numbers : null;
@@ -187,7 +189,6 @@ function parse(text) {
 function sketch(svg) {
   const layer = svg.querySelector('[data-draft-layer]');
   layer.replaceChildren();
-  const metres = text => /^[-−]?[\d.]+\s*m?$/.test(text.trim()) ? parseFloat(text.replace('−', '-')) : NaN;
   for (const button of document.querySelectorAll('[data-place]')) {
     const [e, n] = button.dataset.place.split(',').map(name => metres(button.closest('form').elements[name].value));
     if (Number.isFinite(e) && Number.isFinite(n)) {

@@ -1,4 +1,5 @@
 // The planned hookup under the finger: drags the stake, turns the slider, and shows what the server solves. Computes nothing.
+import { written } from './length.js';
 
 export function openSignal() {
   const form = document.querySelector('[data-signal]');
@@ -6,7 +7,6 @@ export function openSignal() {
   form.dataset.opened = '1';
   const svg = document.querySelector('.plan-drawing');
   const handle = svg.querySelector('[data-stake-handle]');
-  const feet = document.querySelector('.sheet').dataset.units === 'feet';
   let running = false;
   let again = false;
 
@@ -66,9 +66,8 @@ export function openSignal() {
 
   function put(x, y) {
     handle.setAttribute('transform', `translate(${x} ${y})`);
-    const write = metres => metres.toFixed(2) + (feet ? 'm' : '');
-    form.elements.stakeEast.value = write(x);
-    form.elements.stakeNorth.value = write(-y);
+    form.elements.stakeEast.value = written(x);
+    form.elements.stakeNorth.value = written(-y);
     handle.setAttribute('aria-valuetext', `${x.toFixed(2)} east, ${(-y).toFixed(2)} north`);
     const lead = svg.querySelector('[data-part=plan] .lead');
     if (lead) lead.setAttribute('points', lead.getAttribute('points').split(' ')[0] + ` ${x},${y}`);
