@@ -5,7 +5,7 @@ namespace GentleMole.Core.Trace;
 /// <summary>One row of a list of stretches: a stretch, or several that follow each other and are alike.</summary>
 /// <param name="Count">Stretches in it.</param>
 /// <param name="AcrossHalfWidthMetres">The widest of them.</param>
-/// <param name="Depth">From the shallowest to the deepest that one of them allows; the value is the middle of those measured.</param>
+/// <param name="Depth">From the shallowest to the deepest that one of them allows; the value is their mean, and need not lie in the middle.</param>
 public sealed record StretchRow(
     MarkPoint From, MarkPoint To, int Count, double LengthMetres, double AcrossHalfWidthMetres, Estimate? Depth, QualityLevel Quality, Verdict Confidence, bool TooLong)
 {

@@ -119,13 +119,14 @@ internal sealed class PlanWindow
             IsThinned = true;
         }
 
-        for (var apart = 8.0; near.Count > MostDots; apart *= 1.4)
+        for (var apart = 8.0; near.Count > MostDots && apart < 10_000; apart *= 1.4)
         {
             IsThinned = true;
             near = [.. near.GroupBy(d => CellOf(d, apart * MetresPerPixel)).Select(g => g.Aggregate((a, b) => Weight(b) >= Weight(a) ? b : a))];
         }
 
-        return near.ToLookup(d => d.Reading.LineId ?? 0);
+        // A dot a line, and still too many: there are that many lines.
+        return (near.Count > MostDots ? near.OrderByDescending(Weight).Take(MostDots) : near).ToLookup(d => d.Reading.LineId ?? 0);
     }
 
     private static (int Line, long East, long North) CellOf(JudgedDot dot, double size) =>

@@ -84,6 +84,23 @@ public class StageDrawingTests(MoleHost host) : IClassFixture<MoleHost>
     }
 
     [Fact]
+    public async Task However_many_lines_have_dots_the_plan_draws_what_it_can_hold_and_ends()
+    {
+        var sheet = await SheetAsync();
+        var lines = Enumerable.Range(1000, 300).Select(id =>
+        {
+            var line = new SheetLine(new SoughtLine { Id = id, Kind = UtilityKind.Gas, Owner = "x" }, null, []);
+            var dot = new Reading { Id = Guid.NewGuid(), LineId = id, Utility = "gas", EastMetres = id % 20, NorthMetres = id % 15 };
+            return line.With(LineDots.Of(new LineGround(sheet.Firm, line, []), [dot], null));
+        });
+
+        var window = PlanWindow.Of(sheet.With([.. lines]), null, -5, 30, 876, 420, 0.08);
+
+        Assert.Equal(240, window.Dots.Sum(d => d.Count()));
+        Assert.True(window.IsThinned);
+    }
+
+    [Fact]
     public void A_days_way_fits_its_frame_and_keeps_places_to_one_another()
     {
         var firm = new FirmSettings { HomeLatitude = 49.73, HomeLongitude = -7.41 };
