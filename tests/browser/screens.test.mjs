@@ -88,12 +88,12 @@ test('of six thousand dots the plan shows what matters, and more of them from cl
     assert.equal(answer.status, 200);
   }
   await page.goto(`${server.url}/jobs/1/trace?line=4`, { waitUntil: 'networkidle' });
-  const drawn = () => page.evaluate(() => [...document.querySelectorAll('[data-window=dots] a')].map(a => a.getAttribute('href')));
+  const drawn = () => page.evaluate(() => [...document.querySelectorAll('[data-layer=dots] a')].map(a => a.getAttribute('href')));
   const whole = await drawn();
   assert.ok(whole.length > 20 && whole.length <= 240, `${whole.length} dots`);
-  const dot = await page.locator('[data-window=dots] a[aria-label*="communications dot"]').nth(3).boundingBox();
+  const dot = await page.locator('[data-layer=dots] a[aria-label*="communications dot"]').nth(3).boundingBox();
   await page.mouse.move(dot.x + dot.width / 2, dot.y + dot.height / 2);
   for (let i = 0; i < 12; i++) await page.mouse.wheel(0, -100);
-  await page.waitForFunction(seen => [...document.querySelectorAll('[data-window=dots] a')].some(a => !seen.includes(a.getAttribute('href'))), whole);
+  await page.waitForFunction(seen => [...document.querySelectorAll('[data-layer=dots] a')].some(a => !seen.includes(a.getAttribute('href'))), whole);
   assert.ok((await drawn()).length <= 240);
 });

@@ -1,5 +1,6 @@
 using GentleMole.Core.Fields;
 using GentleMole.Web.Drawing;
+using GentleMole.Web.Words;
 
 namespace GentleMole.Web.Bench;
 
@@ -59,6 +60,6 @@ internal sealed class LineFieldPage : BenchPage
         Conductors = lines;
         var field = new ParallelLines(lines);
         Places = field.PeakAndNullIn(from!.Value, to!.Value, height!.Value);
-        Drawing = ProfileDrawing.OfField(field, from.Value, to.Value, height.Value);
+        Drawing = ProfileDrawing.OfField(field, from.Value, to.Value, height.Value, Places, c => FigureWords.Milliamps(c.CurrentAmperes * 1000));
     }
 }

@@ -39,7 +39,7 @@ internal sealed class PinpointPage : BenchPage
             if (result.IsGood)
             {
                 Result = result.Value;
-                Drawing = ProfileDrawing.OfFit(Readings, Result);
+                Drawing = ProfileDrawing.OfFit(Readings, Result, Person.Length(Result.Depth.Value));
             }
             else
             {

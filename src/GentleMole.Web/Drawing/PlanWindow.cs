@@ -69,9 +69,14 @@ internal sealed class PlanWindow
     public bool IsThinned { get; private set; }
 
     /// <summary>The parts of a line that lie in or near the window, simplified to what a pixel can show.</summary>
-    public IReadOnlyList<IReadOnlyList<SitePoint>> InView(IReadOnlyList<SitePoint> points)
+    public IReadOnlyList<IReadOnlyList<SitePoint>> InView(IReadOnlyList<SitePoint> points) => Cut(points, Math.Max(SpanEast, SpanNorth));
+
+    /// <summary>The parts of a line that lie in the window itself.</summary>
+    public IEnumerable<Run> InSight(IReadOnlyList<SitePoint> points) =>
+        Cut(points, 0).Where(SiteRules.IsRun).Select(p => new Run(p));
+
+    private List<List<SitePoint>> Cut(IReadOnlyList<SitePoint> points, double margin)
     {
-        var margin = Math.Max(SpanEast, SpanNorth);
         var line = new LineString([.. points.Select(p => new Coordinate(p.East, p.North))]);
         var view = new Envelope(West - margin, West + SpanEast + margin, North - SpanNorth - margin, North + margin);
         if (!view.Intersects(line.EnvelopeInternal))

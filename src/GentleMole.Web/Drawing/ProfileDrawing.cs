@@ -1,6 +1,6 @@
-using System.Globalization;
 using GentleMole.Core.Fields;
 using GentleMole.Core.Pinpoint;
+using GentleMole.Exchange.Scenes;
 
 namespace GentleMole.Web.Drawing;
 
@@ -32,27 +32,30 @@ internal sealed class ProfileDrawing
 
     public double Deepest { get; }
 
-    public IReadOnlyList<ProfileCurve> Curves { get; private init; } = [];
+    public IReadOnlyList<ScenePath> Curves { get; private set; } = [];
+
+    public Scene Scene { get; private set; } = null!;
 
     public double OffsetStep => Ticks.Step((High - Low) / 9);
 
     public double DepthStep => Ticks.Step(Deepest / 4);
 
     /// <summary>Readings with the fitted line through them.</summary>
-    public static ProfileDrawing OfFit(IReadOnlyList<CrossReading> readings, PinpointResult result)
+    /// <param name="depth">The depth in words.</param>
+    public static ProfileDrawing OfFit(IReadOnlyList<CrossReading> readings, PinpointResult result, string depth)
     {
         var height = readings.Average(r => r.HeightMetres);
         var (low, high) = Span(readings.Min(r => r.OffsetMetres), readings.Max(r => r.OffsetMetres));
         var strongest = Math.Max(readings.Max(r => Math.Max(r.Peak, r.Null ?? 0)), 1e-12) * 1.12;
         var drawing = new ProfileDrawing(low, high, strongest, result.Depth.Value + (result.Depth.HalfWidth * 0.5));
-        return new ProfileDrawing(low, high, strongest, result.Depth.Value + (result.Depth.HalfWidth * 0.5))
-        {
-            Curves = drawing.Trace(y => result.Line.ResponseAt(y, height)),
-        };
+        drawing.Curves = drawing.Trace(y => result.Line.ResponseAt(y, height));
+        drawing.Scene = drawing.Draw("Readings across, the fitted line and its band", drawing.Fit(readings, result, depth));
+        return drawing;
     }
 
     /// <summary>The field across given lines, nanotesla.</summary>
-    public static ProfileDrawing OfField(ParallelLines lines, double from, double to, double height)
+    /// <param name="says">The current of a line in words.</param>
+    public static ProfileDrawing OfField(ParallelLines lines, double from, double to, double height, PeakAndNull places, Func<StraightConductor, string> says)
     {
         CrossField At(double y)
         {
@@ -63,12 +66,11 @@ internal sealed class ProfileDrawing
         var (low, high) = Span(from, to);
         var strongest = Enumerable.Range(0, 201).Select(i => At(low + ((high - low) * i / 200)))
             .Max(f => Math.Max(Math.Abs(f.HorizontalTesla), Math.Abs(f.VerticalTesla)));
-        var deepest = lines.Conductors.Max(c => c.DepthMetres);
-        var drawing = new ProfileDrawing(low, high, Math.Max(strongest * 1.12, 1e-12), deepest);
-        return new ProfileDrawing(low, high, Math.Max(strongest * 1.12, 1e-12), deepest) { Curves = drawing.Trace(At) };
+        var drawing = new ProfileDrawing(low, high, Math.Max(strongest * 1.12, 1e-12), lines.Conductors.Max(c => c.DepthMetres));
+        drawing.Curves = drawing.Trace(At);
+        drawing.Scene = drawing.Draw("Peak and null response across the lines", drawing.Field(lines, places, says));
+        return drawing;
     }
-
-    public static string N(double value) => value.ToString("0.#", CultureInfo.InvariantCulture);
 
     public double X(double offset) => Left + ((offset - Low) / (High - Low) * (Width - Left - Right));
 
@@ -82,13 +84,92 @@ internal sealed class ProfileDrawing
         return (from - pad, to + pad);
     }
 
-    private List<ProfileCurve> Trace(Func<double, CrossField> at)
+    private List<ScenePath> Trace(Func<double, CrossField> at)
     {
-        string Path(Func<CrossField, double> part) => string.Join(' ', Enumerable.Range(0, 241).Select(i =>
+        ScenePath Path(Look look, Func<CrossField, double> part) => new(look, [.. Enumerable.Range(0, 241).Select(i =>
         {
             var y = Low + ((High - Low) * i / 240);
-            return $"{N(X(y))},{N(Y(Math.Abs(part(at(y)))))}";
-        }));
-        return [new("curve-peak", Path(f => f.HorizontalTesla)), new("curve-null", Path(f => f.VerticalTesla))];
+            return new ScenePoint(X(y), Y(Math.Abs(part(at(y)))));
+        })]);
+        return [Path(Looks.Peak, f => f.HorizontalTesla), Path(Looks.Null, f => f.VerticalTesla)];
+    }
+
+    private Scene Draw(string name, IEnumerable<SceneShape> shapes) =>
+        new(SceneFrame.Chart(Width, Height), name, [new("frame", [.. Frame()], IsDumb: true), new("profile", [.. shapes])], []);
+
+    private IEnumerable<SceneShape> Frame()
+    {
+        yield return new ScenePath(Looks.Filled(Tint.Ground1), [new(0, Ground), new(Width, Ground), new(Width, Height), new(0, Height)], IsArea: true);
+        foreach (var offset in Ticks.Between(Low, High, OffsetStep))
+        {
+            yield return new ScenePath(Looks.DepthLine, [new(X(offset), Top + 8), new(X(offset), Ground)]);
+            yield return new SceneText(Looks.Grid, new(X(offset), Height - 5), PlanDrawing.N(offset) + " m", 0, 0, 0);
+        }
+
+        foreach (var depth in Ticks.Between(DepthStep, Deepest, DepthStep))
+        {
+            yield return new ScenePath(Looks.DepthLine, [new(Left, YDepth(depth)), new(Width - Right, YDepth(depth))]);
+            yield return new SceneText(Looks.Grid, new(Left - 6, YDepth(depth)), PlanDrawing.N(depth) + " m", 0, 4, 1);
+        }
+
+        yield return new ScenePath(Looks.GroundLine, [new(0, Ground), new(Width, Ground)]);
+    }
+
+    private IEnumerable<SceneShape> Fit(IReadOnlyList<CrossReading> readings, PinpointResult result, string depth)
+    {
+        var (low, high) = (X(result.Position.Low95), Math.Max(X(result.Position.Low95) + 1.5, X(result.Position.High95)));
+        yield return new ScenePath(Looks.Interval, [new(low, Top), new(high, Top), new(high, Height - Bottom), new(low, Height - Bottom)], IsArea: true);
+        foreach (var curve in Curves)
+        {
+            yield return curve;
+        }
+
+        foreach (var reading in readings)
+        {
+            yield return new SceneMark(Symbols.ReadPeak, new(X(reading.OffsetMetres), Y(reading.Peak)));
+            if (reading.Null is { } vertical)
+            {
+                yield return new SceneMark(Symbols.ReadNull, new(X(reading.OffsetMetres), Y(vertical)));
+            }
+        }
+
+        var (x, y) = (X(result.Position.Value), YDepth(result.Depth.Value));
+        yield return new ScenePath(Looks.Whisker, [new(x, YDepth(result.Depth.Low95)), new(x, Math.Min(Height - 4, YDepth(result.Depth.High95)))]);
+        yield return new SceneMark(Symbols.Conductor, new(x, y));
+        yield return new SceneText(Looks.Name, new(x, y), depth, 14, 5);
+        yield return new SceneMark(Symbols.ReadPeak, new(Left + 14, 14));
+        yield return new SceneText(Looks.Name, new(Left + 24, 18), "peak");
+        yield return new SceneMark(Symbols.ReadNull, new(Left + 76, 14));
+        yield return new SceneText(Looks.Name, new(Left + 86, 18), "null");
+        yield return new SceneText(Looks.Name, new(Left + 136, 18), "curves: the fitted line · band: its place, 95 %");
+    }
+
+    private IEnumerable<SceneShape> Field(ParallelLines lines, PeakAndNull places, Func<StraightConductor, string> says)
+    {
+        foreach (var curve in Curves)
+        {
+            yield return curve;
+        }
+
+        foreach (var line in lines.Conductors)
+        {
+            ScenePoint at = new(X(line.OffsetMetres), YDepth(line.DepthMetres));
+            yield return new SceneMark(line.CurrentAmperes < 0 ? Symbols.ConductorBack : Symbols.Conductor, at);
+            yield return new SceneText(Looks.Name, at, says(line), 14, 5);
+        }
+
+        foreach (var (place, look) in new[] { (places.PeakOffsetMetres, Looks.Upright), (places.NullOffsetMetres, Looks.UprightOfNull) })
+        {
+            if (place is { } found)
+            {
+                yield return new ScenePath(look, [new(X(found), Ground), new(X(found), Top + 8)]);
+            }
+        }
+
+        yield return new ScenePath(Looks.Peak, [new(60, 14), new(86, 14)]);
+        yield return new SceneText(Looks.Name, new(92, 18), "peak response");
+        yield return new ScenePath(Looks.Null, [new(200, 14), new(226, 14)]);
+        yield return new SceneText(Looks.Name, new(232, 18), "null response");
+        yield return new SceneText(Looks.Name, new(340, 18), "uprights: where each is found");
     }
 }

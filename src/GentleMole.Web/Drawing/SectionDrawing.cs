@@ -4,6 +4,7 @@ using GentleMole.Core.Measures;
 using GentleMole.Core.Records;
 using GentleMole.Core.Site;
 using GentleMole.Core.Trace;
+using GentleMole.Exchange.Scenes;
 using GentleMole.Store.Model;
 using GentleMole.Web.Sheet;
 using GentleMole.Web.Words;
@@ -24,8 +25,6 @@ internal sealed class SectionDrawing
     /// <summary>Dots that are drawn one by one however close they lie.</summary>
     private const int MostDots = 120;
 
-    private readonly LabelPlacer _placer;
-    private readonly List<PlacedLabel> _labels = [];
     private List<(double Chainage, Estimate Depth, MarkPoint Point)>? _measured;
 
     /// <param name="along">The line at hand to cut along; null cuts along the dig.</param>
@@ -33,7 +32,6 @@ internal sealed class SectionDrawing
     {
         (Sheet, Along, Units, Width, Height) = (sheet, along?.Traced.Run is null ? null : along, units, width, height);
         Cut = Along?.Traced.Run ?? sheet.Cut;
-        _placer = new LabelPlacer(width, height);
         if (Cut is null)
         {
             return;
@@ -52,7 +50,13 @@ internal sealed class SectionDrawing
             .Append(0.9).Max();
         DepthStep = units == UnitSystem.Metres ? Ticks.Step(deepest / 5) : Ticks.Step(deepest / 5 / 0.3048) * 0.3048;
         Deepest = deepest * 1.16;
-        Label();
+        var (across, down) = (1 / PixelsPerMetreAlong, 1 / PixelsPerMetreDown);
+        Frame = new SceneFrame(FromChainage - (Left * across), -Top * down, across, down, width, height);
+        var layers = new SectionLayers(this);
+        var shapes = layers.All();
+        var placer = new LabelPlacer(Frame);
+        placer.Occupy(shapes);
+        Scene = new Scene(Frame, Title, shapes, placer.Place(layers.Names()));
     }
 
     public JobSheet Sheet { get; }
@@ -83,7 +87,14 @@ internal sealed class SectionDrawing
 
     public double DepthStep { get; } = 0.5;
 
-    public IReadOnlyList<PlacedLabel> Labels => _labels;
+    public SceneFrame Frame { get; } = new(0, 0, 1, 1, 1, 1);
+
+    public Scene? Scene { get; }
+
+    public IReadOnlyList<PlacedLabel> Labels => Scene?.Labels ?? [];
+
+    /// <summary>How deep the dig goes, where it is said.</summary>
+    public double? DigDepth => Sheet.Job.DigDepthMetres;
 
     public double PixelsPerMetreAlong => (Width - Left - Right) / (ToChainage - FromChainage);
 
@@ -105,9 +116,7 @@ internal sealed class SectionDrawing
 
     /// <summary>Left edge of a bank's own drawing: right of its place, or left of it where there is no room.</summary>
     public double BankLeft(SectionBank bank) =>
-        X(bank.ChainageMetres) + 16 + BankPixels < Width - Right ? X(bank.ChainageMetres) + 16 : X(bank.ChainageMetres) - 16 - BankPixels;
-
-    public static string N(double value) => value.ToString("0.#", CultureInfo.InvariantCulture);
+        Frame.X(bank.ChainageMetres) + 16 + BankPixels < Width - Right ? Frame.X(bank.ChainageMetres) + 16 : Frame.X(bank.ChainageMetres) - 16 - BankPixels;
 
     /// <summary>Name of the cut, as the title of the section says it.</summary>
     public string Title
@@ -125,18 +134,6 @@ internal sealed class SectionDrawing
             return Width < 560 ? scale : scale + ". Depths are to the centre.";
         }
     }
-
-    /// <summary>Points of the band between the shallow and deep ends of the intervals along the line at hand.</summary>
-    public string Band()
-    {
-        var points = Measured;
-        var upper = points.Select(p => $"{N(X(p.Chainage))},{N(Y(p.Depth.Low95))}");
-        var lower = points.AsEnumerable().Reverse().Select(p => $"{N(X(p.Chainage))},{N(Y(p.Depth.High95))}");
-        return string.Join(' ', upper.Concat(lower));
-    }
-
-    /// <summary>Points of the line at hand.</summary>
-    public string Profile() => string.Join(' ', Measured.Select(p => $"{N(X(p.Chainage))},{N(Y(p.Depth.Value))}"));
 
     /// <summary>Dots of the line at hand with their depth: no more than its columns of pixels show, the shallowest and deepest of each among them.</summary>
     public IReadOnlyList<(double Chainage, Estimate Depth, MarkPoint Point)> Measured => _measured ??= Thinned([.. AllMeasured()]);
@@ -233,65 +230,5 @@ internal sealed class SectionDrawing
         var ring = new Run([.. sheet.Job.DigCorners, sheet.Job.DigCorners[0]]);
         var chainages = cut.CrossingsWith(ring).Select(c => c.ChainageMetres).Order().ToList();
         return chainages.Count >= 2 ? (chainages[0], chainages[^1]) : (null, null);
-    }
-
-    private void Label()
-    {
-        if (DigFrom is { } from && DigTo is { } to && Sheet.Job.DigDepthMetres is { } deep)
-        {
-            _placer.Line(X(from), Y(deep), X(to), Y(deep), 1);
-        }
-
-        foreach (var (chainage, depth, _) in Measured)
-        {
-            _placer.Box(X(chainage) - 9, Y(depth.Value) - 9, 18, 18);
-        }
-
-        var points = Measured;
-        for (var i = 1; i < points.Count; i++)
-        {
-            _placer.Line(X(points[i - 1].Chainage), Y(points[i - 1].Depth.Value), X(points[i].Chainage), Y(points[i].Depth.Value), 3);
-        }
-
-        foreach (var bank in Banks)
-        {
-            _placer.Box(BankLeft(bank) - 2, Y(bank.TopMetres) - 2, BankPixels + 4, BankPixels + 4);
-        }
-
-        foreach (var crossing in Crossings)
-        {
-            _placer.Box(X(crossing.ChainageMetres) - 10, Y(crossing.Depth?.Value ?? crossing.PlanCover ?? 0) - 10, 20, 20);
-        }
-
-        foreach (var crossing in Crossings)
-        {
-            var depth = crossing.Depth is { } d
-                ? $" {LengthText.Format(d.Value, Units)} ±{LengthText.Format(d.HalfWidth, Units)}"
-                : crossing.Marked ? ": no depth read"
-                : crossing.PlanCover is { } cover ? $": plan only, cover {LengthText.Format(cover, Units)}" : ": plan only";
-            _labels.Add(_placer.Place(
-                LineWords.Kind(crossing.Line.Line.Kind) + depth, "label-ink", X(crossing.ChainageMetres), Y(crossing.Depth?.Value ?? crossing.PlanCover ?? (Deepest * 0.07)), 13));
-        }
-
-        // Figures only as close as they can be read.
-        var last = double.NegativeInfinity;
-        foreach (var (chainage, depth, point) in points)
-        {
-            if (X(chainage) - last >= 52)
-            {
-                last = X(chainage);
-                _labels.Add(_placer.Place(
-                    LengthText.Format(depth.Value, Units), point.Verdict == Verdict.Sound ? "label-ink" : "label-ink label-doubt", last, Y(depth.Value), 11));
-            }
-        }
-
-        if (DigFrom is { } a && DigTo is { } b && Sheet.Job.DigDepthMetres is { } bottom)
-        {
-            // Inside the dig, at whichever end is emptier.
-            const double w = 110;
-            var (left, right, y) = (X(a) + 8, X(b) - 8, Y(bottom) - 11);
-            var atLeft = _placer.Crowd(left, y - 8, w, 16) <= _placer.Crowd(right - w, y - 8, w, 16);
-            _labels.Add(_placer.Place($"dig to {LengthText.Format(bottom, Units)}", "label-soil", atLeft ? left : right - w, y, 0.5));
-        }
     }
 }

@@ -13,8 +13,11 @@ internal sealed class SignalOverlay
     private const double PieceMetres = 1.5;
     private const double TickEveryMetres = 7;
 
-    /// <summary>Letter and figure stand here along a line; not in the middle, where the dig is labelled.</summary>
-    private const double LetterAt = 0.62;
+    /// <summary>Letter and figure stand at one of these along a line; not in the middle, where the dig is labelled.</summary>
+    private static readonly double[] LetterAt = [0.62, 0.4, 0.78, 0.25, 0.9];
+
+    /// <summary>So far off what is connected.</summary>
+    private const double OffHookupMetres = 6;
 
     /// <summary>Less than this part of the strongest is not worth a tick.</summary>
     private const double LeastTicked = 0.01;
@@ -25,7 +28,7 @@ internal sealed class SignalOverlay
         var solved = predicted.Solved;
         var most = ground.Metallic.SelectMany(l => Samples(l).Select(s => Current(solved, l, s).Magnitude)).DefaultIfEmpty(0).Max();
         MostMilliamps = most * 1000;
-        Lines = most <= 0 ? [] : [.. ground.Metallic.Select(l => Draw(solved, l, most))];
+        Lines = most <= 0 ? [] : [.. ground.Metallic.Select(l => Draw(solved, l, most, LetterPlace(l.Run)))];
     }
 
     public HookupTry Try { get; }
@@ -38,7 +41,7 @@ internal sealed class SignalOverlay
     /// <summary>Weight of a current; by its root, so that a tenth can still be seen.</summary>
     public static double Pixels(double part) => Math.Max(ThinnestPixels, ThickestPixels * Math.Sqrt(part));
 
-    private static CurrentLine Draw(SolvedNetwork solved, SupposedLine line, double most)
+    private static CurrentLine Draw(SolvedNetwork solved, SupposedLine line, double most, SitePoint letter)
     {
         var stops = Samples(line).ToList();
         var pieces = new List<CurrentPiece>();
@@ -60,8 +63,11 @@ internal sealed class SignalOverlay
         }
 
         return new CurrentLine(
-            line.Kind, line.Name, pieces, ticks, 1000 * stops.Max(s => Current(solved, line, s).Magnitude), line.Run.At(line.Run.Length * LetterAt));
+            line.Kind, line.Name, pieces, ticks, 1000 * stops.Max(s => Current(solved, line, s).Magnitude), letter);
     }
+
+    private SitePoint LetterPlace(Run run) =>
+        LetterAt.Select(part => run.At(run.Length * part)).MaxBy(p => Math.Min(OffHookupMetres, Math.Min(p.DistanceTo(Try.At), p.DistanceTo(Try.Stake ?? Try.At))));
 
     private static Complex Current(SolvedNetwork solved, SupposedLine line, double sheet) => solved.CurrentAt(line.Id, SupposedGround.Before(line) + sheet);
 

@@ -1,6 +1,7 @@
 using GentleMole.Core;
 using GentleMole.Core.Job;
 using GentleMole.Core.Site;
+using GentleMole.Exchange.Scenes;
 using GentleMole.Store;
 using GentleMole.Store.Log;
 using GentleMole.Store.Model;
@@ -105,11 +106,17 @@ internal abstract class SheetPage(MoleDb db, SheetLoader loader) : PageModel
         }
     }
 
-    /// <summary>Lines and dots of a part of the plan as they are drawn at its scale: what a closer look shows more of.</summary>
-    public IActionResult OnGetWindow(double west, double north, int width, int height, double unit) =>
-        SiteRules.IsPlace(new SitePoint(west, north)) && width is >= 50 and <= 6000 && height is >= 50 and <= 6000 && unit is > 1e-5 and < 1000
-            ? Partial("_PlanWindow", PlanWindow.Of(Sheet, SelectedDot, west, north, width, height, unit))
-            : BadRequest();
+    /// <summary>A part of the plan as it is drawn at its scale: a closer look shows more of it, and its names where they have room then.</summary>
+    public async Task<IActionResult> OnGetWindowAsync(double west, double north, int width, int height, double unit)
+    {
+        if (!SiteRules.IsPlace(new SitePoint(west, north)) || width is < 50 or > 6000 || height is < 50 or > 6000 || unit is not (> 1e-5 and < 1000))
+        {
+            return BadRequest();
+        }
+
+        await PrepareWindowAsync();
+        return Partial("_PlanWindow", new PlanDrawing(Sheet, Person.Units, SceneFrame.Plan(west, north, unit, width, height), SelectedDot, OnPlan));
+    }
 
     /// <summary>What was typed, when the form came back with an error; else what is stored.</summary>
     public string Typed(string name, string? stored) =>
@@ -120,7 +127,13 @@ internal abstract class SheetPage(MoleDb db, SheetLoader loader) : PageModel
     public string CutLink(string cut) =>
         $"{Request.Path}?{(LineId is { } line ? $"line={line}&" : "")}{(Request.Query["dot"].ToString() is { Length: > 0 } dot ? $"dot={Uri.EscapeDataString(dot)}&" : "")}cut={cut}";
 
-    protected virtual PlanDrawing DrawPlan() => new(Sheet, Person.Units, Person.PlanWidth, Person.PlanHeight, SelectedDot);
+    /// <summary>What this stage shows on the plan besides the sheet itself.</summary>
+    protected virtual PlanExtras OnPlan => new();
+
+    protected virtual PlanDrawing DrawPlan() => new(Sheet, Person.Units, Person.PlanWidth, Person.PlanHeight, SelectedDot, extras: OnPlan);
+
+    /// <summary>Makes ready what <see cref="OnPlan"/> needs when only a part of the plan is asked for.</summary>
+    protected virtual Task PrepareWindowAsync() => Task.CompletedTask;
 
     protected FormReader Reader() => new(Request.Form, Person);
 

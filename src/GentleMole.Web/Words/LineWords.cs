@@ -1,6 +1,7 @@
 using GentleMole.Core.Hookup;
 using GentleMole.Core.Lines;
 using GentleMole.Core.Marking;
+using GentleMole.Exchange.Scenes;
 
 namespace GentleMole.Web.Words;
 
@@ -19,7 +20,7 @@ internal static class LineWords
     };
 
     /// <summary>Style class that carries the paint.</summary>
-    public static string Paint(UtilityKind kind) => "paint-" + kind.ToString().ToLowerInvariant();
+    public static string Paint(UtilityKind kind) => SvgScene.PaintClass(kind);
 
     public static string Method(HookupMethod method) => method switch
     {

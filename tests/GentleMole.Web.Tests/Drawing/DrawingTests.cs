@@ -35,12 +35,12 @@ public class DrawingTests(MoleHost host) : IClassFixture<MoleHost>
     {
         var plan = new PlanDrawing(await SheetAsync(1), UnitSystem.Metres, 876, 420, null);
 
-        var corner = plan.FromPixels(0, 0);
-        var across = plan.FromPixels(100, 0);
+        var corner = plan.Frame.At(0, 0);
+        var across = plan.Frame.At(100, 0);
 
-        Assert.Equal(plan.West, corner.East, 9);
-        Assert.Equal(plan.North, corner.North, 9);
-        Assert.Equal(100 * plan.MetresPerPixel, across.East - corner.East, 9);
+        Assert.Equal(plan.West, corner.X, 9);
+        Assert.Equal(plan.North, corner.Y, 9);
+        Assert.Equal(100 * plan.MetresPerPixel, across.X - corner.X, 9);
     }
 
     [Fact]
@@ -52,22 +52,48 @@ public class DrawingTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.Equal(93, plan.SpanEast, 0);
     }
 
-    [Fact]
-    public async Task Labels_on_a_desk_do_not_cover_each_other()
+    [Theory]
+    [InlineData(876, 420)]
+    [InlineData(390, 388)]
+    [InlineData(600, 300)]
+    public async Task Names_stand_at_their_things_and_on_nothing_else(int width, int height)
     {
         foreach (var job in new[] { 1, 2, 3 })
         {
-            var labels = new PlanDrawing(await SheetAsync(job), UnitSystem.Metres, 876, 420, null).Labels;
-            for (var i = 0; i < labels.Count; i++)
+            var plan = new PlanDrawing(await SheetAsync(job), UnitSystem.Metres, width, height, null);
+            LabelLaw.Hold(plan.Scene);
+            foreach (var line in plan.Sheet.Lines.Where(l => l.Traced.Points.Count > 0))
             {
-                for (var j = i + 1; j < labels.Count; j++)
-                {
-                    var (a, b) = (labels[i], labels[j]);
-                    var apart = Math.Abs(a.Y - b.Y) >= 10 || a.X > b.X + (b.Text.Length * 6) || b.X > a.X + (a.Text.Length * 6);
-                    Assert.True(apart, $"job {job}: “{a.Text}” covers “{b.Text}”");
-                }
+                Assert.Contains(plan.Labels, l => l.Label.Text.StartsWith(Web.Words.LineWords.Kind(line.Line.Kind), StringComparison.Ordinal));
             }
         }
+    }
+
+    [Fact]
+    public async Task Names_of_a_section_stand_at_their_things_and_on_nothing_else()
+    {
+        foreach (var (job, width) in new[] { (1, 876), (3, 876), (1, 390) })
+        {
+            var sheet = await SheetAsync(job);
+            foreach (var along in sheet.Lines.Where(l => l.Traced.Run is not null).Append(null))
+            {
+                LabelLaw.Hold(new SectionDrawing(sheet, along, UnitSystem.Metres, width, 262).Scene!);
+            }
+        }
+    }
+
+    [Fact]
+    public async Task A_closer_look_gives_names_their_room_anew()
+    {
+        var sheet = await SheetAsync(1);
+        var whole = new PlanDrawing(sheet, UnitSystem.Metres, 390, 388, null);
+        var hydrant = sheet.Job.Hookups[0].Connection;
+        var near = new PlanDrawing(sheet, UnitSystem.Metres, Exchange.Scenes.SceneFrame.Plan(hydrant.East - 5, hydrant.North + 5, 10 / 390.0, 390, 388), null);
+
+        LabelLaw.Hold(near.Scene);
+        Assert.Contains(near.Labels, l => l.Label.Text == sheet.Job.Hookups[0].ConnectedTo);
+        Assert.True(whole.Labels.Count > near.Labels.Count, "what is out of sight needs no name");
+        Assert.All(near.Scene.Layer("letters").Shapes.OfType<Exchange.Scenes.SceneMark>(), m => Assert.InRange(m.Place.X, near.West, near.West + near.SpanEast));
     }
 
     [Fact]
@@ -131,10 +157,10 @@ public class DrawingTests(MoleHost host) : IClassFixture<MoleHost>
         }).ToList();
         var result = Pinpointing.Single(readings, new ReadingNoise(0.02, 0.05), 0.5, 1).Value;
 
-        var profile = ProfileDrawing.OfFit(readings, result);
+        var profile = ProfileDrawing.OfFit(readings, result, "1 m");
 
-        var crest = profile.Curves[0].Path.Split(' ').Select(p => p.Split(',')).MinBy(p => double.Parse(p[1], System.Globalization.CultureInfo.InvariantCulture))!;
-        Assert.Equal(profile.X(0.2), double.Parse(crest[0], System.Globalization.CultureInfo.InvariantCulture), 5.0);
+        var crest = profile.Curves[0].Points.MinBy(p => p.Y);
+        Assert.Equal(profile.X(0.2), crest.X, 5.0);
         Assert.InRange(profile.YDepth(1), ProfileDrawing.Ground, ProfileDrawing.Height);
     }
 }

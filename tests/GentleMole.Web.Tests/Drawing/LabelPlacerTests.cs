@@ -1,26 +1,82 @@
+using GentleMole.Exchange.Scenes;
 using GentleMole.Web.Drawing;
 
 namespace GentleMole.Web.Tests.Drawing;
 
 public class LabelPlacerTests
 {
-    [Fact]
-    public void Labels_of_one_place_do_not_cover_each_other_or_the_line_through_it()
+    private static readonly SceneFrame Frame = SceneFrame.Chart(600, 400);
+
+    private static Scene Drawn(IReadOnlyList<SceneShape> shapes, IEnumerable<SceneLabel> labels)
     {
-        var placer = new LabelPlacer(600, 400);
-        placer.Line(0, 200, 600, 200, 3);
+        var placer = new LabelPlacer(Frame);
+        SceneLayer layer = new("all", shapes);
+        placer.Occupy([layer]);
+        return new Scene(Frame, "test", [layer], placer.Place(labels));
+    }
 
-        var labels = Enumerable.Range(0, 6).Select(i => placer.Place($"label number {i}", "", 300, 200)).ToList();
+    private static SceneLabel Label(string text, int importance, params (double X, double Y)[] at) => new(text, Looks.Name, [.. at.Select(a => new ScenePoint(a.X, a.Y))], importance, 6);
 
-        for (var i = 0; i < labels.Count; i++)
-        {
-            Assert.True(Math.Abs(labels[i].Y - 200) >= 8, "it lies on the line");
-            for (var j = i + 1; j < labels.Count; j++)
-            {
-                var apart = Math.Abs(labels[i].Y - labels[j].Y) >= 14 || Math.Abs(labels[i].X - labels[j].X) >= 90;
-                Assert.True(apart, $"{labels[i]} covers {labels[j]}");
-            }
-        }
+    [Fact]
+    public void Of_many_names_at_one_place_the_most_important_stay()
+    {
+        var scene = Drawn([new ScenePath(Looks.MarkCase, [new(0, 200), new(600, 200)])], Enumerable.Range(0, 60).Select(i => Label($"name number {i}", i, (300, 200))));
+
+        LabelLaw.Hold(scene);
+        Assert.InRange(scene.Labels.Count, 2, 12);
+        Assert.Equal(Enumerable.Range(0, 60).Reverse().Take(2), scene.Labels.Take(2).Select(l => l.Label.Importance));
+    }
+
+    [Fact]
+    public void A_name_stands_inside_an_area_that_has_room_for_it_and_outside_with_a_leader_otherwise()
+    {
+        ScenePoint[] large = [new(100, 100), new(300, 100), new(300, 200), new(100, 200)];
+        ScenePoint[] small = [new(400, 100), new(440, 100), new(440, 130), new(400, 130)];
+        SceneLabel Of(string text, ScenePoint[] area) => new(text, Looks.Name, area, 1, 3) { Area = area };
+        var scene = Drawn([new ScenePath(Looks.Outline, large, true), new ScenePath(Looks.Outline, small, true)], [Of("changing block", large), Of("flower bed", small)]);
+
+        LabelLaw.Hold(scene);
+        var (inside, outside) = (scene.Labels.Single(l => l.Label.Text == "changing block"), scene.Labels.Single(l => l.Label.Text == "flower bed"));
+        Assert.Null(inside.LeaderRight);
+        Assert.Equal((200, 150), (inside.Anchor.X, inside.Anchor.Y));
+        Assert.NotNull(outside.LeaderRight);
+    }
+
+    [Fact]
+    public void What_does_not_fit_is_said_shorter_before_it_is_left_out()
+    {
+        // Walls to all sides leave a box of 60 by 40 round the place.
+        ScenePath[] walls = [.. Enumerable.Range(0, 60).SelectMany(i => new[] { -1, 1 }.Select(s => new ScenePath(Looks.Axis, [new(300 + (s * (32 + (i * 4))), 100), new(300 + (s * (32 + (i * 4))), 300)])))];
+        SceneLabel Of(string shorter) => Label("communications, Lanternet", 1, (300, 200)) with { Shorter = shorter };
+
+        Assert.Equal("comms", Drawn(walls, [Of("comms")]).Labels.Single().Label.Text);
+        Assert.Empty(Drawn(walls, [Of("")]).Labels);
+    }
+
+    [Theory]
+    [InlineData(double.NaN)]
+    [InlineData(double.PositiveInfinity)]
+    [InlineData(1e300)]
+    [InlineData(-5e-324)]
+    public void It_ends_for_any_input(double value)
+    {
+        ScenePoint[] points = [new(value, 10), new(20, value), new(value, -value), new(300, 200)];
+        var scene = Drawn(
+            [new ScenePath(Looks.MarkCase, points, true), new SceneRound(Looks.Round, points[0], value), new SceneMark(Symbols.Tag, points[1]), new SceneText(Looks.Grid, points[2], "x")],
+            Enumerable.Range(0, 20_000).Select(i => new SceneLabel(new string('m', i % 300), Looks.Name, points, i, 5) { Area = i % 2 == 0 ? points : [] }));
+        Assert.InRange(scene.Labels.Count, 0, 40);
+        Assert.NotEmpty(new SvgScene(scene, SvgMode.Pixels).Inner());
+    }
+
+    [Fact]
+    public void Thousands_of_lines_and_names_are_placed_all_the_same()
+    {
+        var random = new Random(4);
+        ScenePoint Any() => new(random.NextDouble() * 600, random.NextDouble() * 400);
+        var scene = Drawn(
+            [.. Enumerable.Range(0, 40).Select(_ => new ScenePath(Looks.MarkLine, [Any(), Any()]))],
+            Enumerable.Range(0, 3000).Select(i => Label("name " + i, i, [.. Enumerable.Range(0, 30).Select(_ => Any()).Select(p => (p.X, p.Y))])));
+        LabelLaw.Hold(scene);
     }
 
     [Theory]

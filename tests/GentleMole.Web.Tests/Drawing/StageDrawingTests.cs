@@ -55,7 +55,7 @@ public class StageDrawingTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.Empty(plan.Sheet.Lines);
         Assert.Empty(plan.Sheet.Job.Hookups);
         Assert.Empty(plan.Records);
-        Assert.All(outline.Marks, m => Assert.Contains(plan.Labels, l => l.Text == m.Number.ToString(System.Globalization.CultureInfo.InvariantCulture)));
+        Assert.All(outline.Marks, m => Assert.Contains(plan.Labels, l => l.Label.Text == m.Number.ToString(System.Globalization.CultureInfo.InvariantCulture)));
         Assert.NotEmpty(sheet.Lines);
     }
 

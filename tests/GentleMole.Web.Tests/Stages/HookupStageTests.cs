@@ -49,7 +49,7 @@ public class HookupStageTests(MoleHost host) : IClassFixture<MoleHost>
     }
 
     [Theory]
-    [InlineData("field", ".chart-peak")]
+    [InlineData("field", ".curve-peak")]
     [InlineData("current", ".chart-follow")]
     [InlineData("ring", ".ring-around")]
     public async Task The_lower_pane_shows_field_current_or_ring(string show, string part) =>
@@ -73,7 +73,7 @@ public class HookupStageTests(MoleHost host) : IClassFixture<MoleHost>
         var near = await PartAsync(Plan, "PredictJudge", Drag("40", "4.5"));
         var far = await PartAsync(Plan, "PredictJudge", Drag("38", "4", "3"));
 
-        Assert.NotNull(near.QuerySelector("[data-part=plan] .current-line"));
+        Assert.NotNull(near.QuerySelector("[data-layer=signal] .current-line"));
         Assert.NotNull(near.QuerySelector("[data-part=lower]"));
         Assert.Contains("512", near.QuerySelector(".verdict-say")!.TextContent, StringComparison.Ordinal);
         Assert.Contains("83", far.QuerySelector(".verdict-say")!.TextContent, StringComparison.Ordinal);

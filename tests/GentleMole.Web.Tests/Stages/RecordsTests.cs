@@ -183,8 +183,8 @@ public class RecordsTests(MoleHost host) : IClassFixture<MoleHost>
         var (_, page) = await _office.PageAsync("/jobs/1/records");
 
         Assert.Contains("Optical fibre", page.QuerySelector(".hatch")!.TextContent, StringComparison.Ordinal);
-        Assert.Equal("1.6", page.QuerySelectorAll(".paint-communications .record-band").First().GetAttribute("stroke-width"));
-        Assert.NotNull(page.QuerySelector(".section-ducts circle"));
+        Assert.Equal("1.6", page.QuerySelectorAll(".paint-communications.record-band").First().GetAttribute("stroke-width"));
+        Assert.NotNull(page.QuerySelector("[data-layer=banks] circle"));
     }
 
     private static IEqualityComparer<RecordLine> Comparer { get; } = EqualityComparer<RecordLine>.Create((a, b) => a!.Id == b!.Id, r => r.Id);

@@ -21,13 +21,13 @@ public class HookupWordsTests
     [InlineData(4.2345, "4.23 mA")]
     [InlineData(25.31, "25.3 mA")]
     [InlineData(412.6, "413 mA")]
-    public void A_current_has_the_figures_that_matter(double value, string said) => Assert.Equal(said, Plain(HookupWords.Milliamps(value)));
+    public void A_current_has_the_figures_that_matter(double value, string said) => Assert.Equal(said, Plain(FigureWords.Milliamps(value)));
 
     [Theory]
     [InlineData(238.4, "238 Ω")]
     [InlineData(1530, "1.5 kΩ")]
     [InlineData(250_000, "250 kΩ")]
-    public void A_resistance_too(double value, string said) => Assert.Equal(said, Plain(HookupWords.Ohms(value)));
+    public void A_resistance_too(double value, string said) => Assert.Equal(said, Plain(FigureWords.Ohms(value)));
 
     [Theory]
     [InlineData(0, 9, "9.0 m to the north")]

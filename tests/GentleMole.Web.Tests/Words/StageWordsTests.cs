@@ -38,7 +38,7 @@ public class StageWordsTests
         EachDiffers<RecordState>(RecordWords.State);
         EachDiffers<RecordWarning>(RecordWords.Warning);
         EachDiffers<OutlineStyle>(OutlineWords.Style);
-        EachDiffers<OutlineMarkKind>(OutlineWords.Mark);
+        EachDiffers<OutlineMarkKind>(MarkWords.Outline);
         EachDiffers<DeadlineKind>(ClockWords.Name);
     }
 

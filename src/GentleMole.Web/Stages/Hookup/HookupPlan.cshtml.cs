@@ -4,6 +4,7 @@ using GentleMole.Core.Job;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Site;
 using GentleMole.Core.Sweeps;
+using GentleMole.Exchange.Scenes;
 using GentleMole.Store;
 using GentleMole.Store.Model;
 using GentleMole.Web.Drawing;
@@ -67,6 +68,11 @@ internal sealed class HookupPlanPage(MoleDb db, SheetLoader loader, SignalDesk d
     public (SitePoint From, SitePoint To) Cut { get; private set; }
 
     public double ArcRadius { get; private set; } = ArcSweep.UsualRadiusMetres;
+
+    /// <summary>The currents alone, as they are swapped while the stake is dragged.</summary>
+    public string SignalSvg => Overlay is { } overlay
+        ? new SvgScene(new Scene(SceneFrame.Plan(0, 0, 1, 1, 1), "Currents", [new SceneLayer("signal", [.. PlanLayers.Signal(overlay)])], []), SvgMode.Units).Layer("signal")
+        : "";
 
     public SignalOverlay? Overlay => Predicted is { } p ? new SignalOverlay(p, Task!.Ground) : null;
 
@@ -138,8 +144,9 @@ internal sealed class HookupPlanPage(MoleDb db, SheetLoader loader, SignalDesk d
         @try = (hookup ?? (TryText is { Length: > 0 } ? Chosen : null)) is { } t ? HookupDraft.Write(t) : null,
     }) ?? "";
 
-    protected override PlanDrawing DrawPlan() =>
-        new(Sheet, Person.Units, Person.PlanWidth, Person.PlanHeight, null, extras: new PlanExtras(Signal: Overlay));
+    protected override PlanExtras OnPlan => new(Signal: Overlay);
+
+    protected override Task PrepareWindowAsync() => OnGetAsync();
 
     private bool MakeTask()
     {

@@ -11,23 +11,6 @@ internal static class HookupWords
 {
     private static readonly string[] Winds = ["north", "north-east", "east", "south-east", "south", "south-west", "west", "north-west"];
 
-    public static string Milliamps(double value) => Figure(value) + "\u00a0mA";
-
-    public static string Percent(double part) => (100 * part).ToString(part is > 0.0005 and < 0.01 ? "0.0" : "0", CultureInfo.InvariantCulture) + "\u00a0%";
-
-    public static string Ohms(double ohms) => ohms >= 9_950 ? Figure(ohms / 1000) + "\u00a0kΩ" : ohms >= 1000 ? (ohms / 1000).ToString("0.0", CultureInfo.InvariantCulture) + "\u00a0kΩ" : ohms.ToString("0", CultureInfo.InvariantCulture) + "\u00a0Ω";
-
-    /// <summary>Two or three leading figures, however large or small.</summary>
-    public static string Figure(double value) => Math.Abs(value) switch
-    {
-        0 => "0",
-        >= 100 => value.ToString("0", CultureInfo.InvariantCulture),
-        >= 10 => value.ToString("0.#", CultureInfo.InvariantCulture),
-        >= 1 => value.ToString("0.##", CultureInfo.InvariantCulture),
-        >= 0.01 => value.ToString("0.###", CultureInfo.InvariantCulture),
-        _ => "under 0.01",
-    };
-
     public static string Name(SupposedGround ground, string id) =>
         ground.Lines.FirstOrDefault(l => l.Id == id) is { } line ? $"{line.Name} ({LineWords.Kind(line.Kind)})" : "a line";
 
@@ -48,11 +31,11 @@ internal static class HookupWords
     {
         var target = LineWords.Kind(task.Ground.Line(task.Target)!.Kind);
         var neighbour = p.Worst is not { } worst || worst.Part < 0.02 ? "nothing beside it can be mistaken for it"
-            : worst.Fools ? $"but {Name(task.Ground, worst.Line)} reads {Figure(worst.Part)} times as strong {person.Run(worst.AwayMetres)} beside it, although it carries less"
-            : $"{Name(task.Ground, worst.Line)} beside it reads {Percent(worst.Part)} of it at most";
+            : worst.Fools ? $"but {Name(task.Ground, worst.Line)} reads {FigureWords.Figure(worst.Part)} times as strong {person.Run(worst.AwayMetres)} beside it, although it carries less"
+            : $"{Name(task.Ground, worst.Line)} beside it reads {FigureWords.Percent(worst.Part)} of it at most";
         return p.Covers
-            ? $"{Percent(p.Share)} of the current beside the work is on the {target}, {Milliamps(p.EndMilliamps)} at its far end; {neighbour}."
-            : $"Only {Milliamps(p.LeastMilliamps)} is left within the work, too little for the receiver at this depth; {neighbour}.";
+            ? $"{FigureWords.Percent(p.Share)} of the current beside the work is on the {target}, {FigureWords.Milliamps(p.EndMilliamps)} at its far end; {neighbour}."
+            : $"Only {FigureWords.Milliamps(p.LeastMilliamps)} is left within the work, too little for the receiver at this depth; {neighbour}.";
     }
 
     /// <summary>Why a ranked hookup is worse here than the best: the one difference that weighs most.</summary>
@@ -70,12 +53,12 @@ internal static class HookupWords
 
         if (p.Try.Method == HookupMethod.Direct && p.Shown.LoopOhms > new CircuitLimits().WeakOhms && !(best.Shown.LoopOhms > new CircuitLimits().WeakOhms))
         {
-            return $"The loop would be {Ohms(p.Shown.LoopOhms!.Value)}.";
+            return $"The loop would be {FigureWords.Ohms(p.Shown.LoopOhms!.Value)}.";
         }
 
         if (best.Share - p.Share > 0.01)
         {
-            return $"Only {Percent(p.Share)} of the current stays on the target{(p.Worst is { } w ? $"; {Name(task.Ground, w.Line)} takes {Milliamps(w.Milliamps)}" : "")}.";
+            return $"Only {FigureWords.Percent(p.Share)} of the current stays on the target{(p.Worst is { } w ? $"; {Name(task.Ground, w.Line)} takes {FigureWords.Milliamps(w.Milliamps)}" : "")}.";
         }
 
         return p.Try.Method switch
@@ -83,7 +66,7 @@ internal static class HookupWords
             HookupMethod.Induction => "Lights everything near, and the receiver must keep 15 m from the box.",
             HookupMethod.Passive => "Heard only while current flows, and tells no line from another.",
             HookupMethod.Clamp when best.Try.Method == HookupMethod.Direct => "Gives less current, and needs both earths.",
-            _ when p.Try.SetMilliamps > best.Try.SetMilliamps => $"Needs {Milliamps(p.Try.SetMilliamps)} where {Milliamps(best.Try.SetMilliamps)} will do.",
+            _ when p.Try.SetMilliamps > best.Try.SetMilliamps => $"Needs {FigureWords.Milliamps(p.Try.SetMilliamps)} where {FigureWords.Milliamps(best.Try.SetMilliamps)} will do.",
             _ when p.Try.Hertz > best.Try.Hertz => "Does as well; a higher frequency finds more ways off the line that nobody drew.",
             _ when p.Try.Hertz < best.Try.Hertz => "Does as well; the habit of the house tries the other first.",
             _ => "Does nearly as well.",
@@ -134,18 +117,18 @@ internal static class HookupWords
         CircuitCause.AsPredicted => "Go on: sweep round the hookup before you trace.",
         CircuitCause.DirtyClip => "Scrape to bright metal and clip again; the ohms must drop at once.",
         CircuitCause.DryStake => "Wet the stake and drive it deeper; if the ohms do not move, it is the clip.",
-        CircuitCause.OpenFarEnd => $"Send {LineWords.Frequency(cause.OtherHertz)}: an open end reads {Ohms(cause.OtherOhms)} there.",
-        CircuitCause.BrokenLine => $"Connect beyond, or from the other end. At {LineWords.Frequency(cause.OtherHertz)} it would read {Ohms(cause.OtherOhms)}.",
+        CircuitCause.OpenFarEnd => $"Send {LineWords.Frequency(cause.OtherHertz)}: an open end reads {FigureWords.Ohms(cause.OtherOhms)} there.",
+        CircuitCause.BrokenLine => $"Connect beyond, or from the other end. At {LineWords.Frequency(cause.OtherHertz)} it would read {FigureWords.Ohms(cause.OtherOhms)}.",
         CircuitCause.BondedToAnother => "Sweep all round: part of the current leaves on the other line. Lift the bond, if you may, or connect farther on.",
-        _ => $"Try the other wires. At {LineWords.Frequency(cause.OtherHertz)} a loose end would read {Ohms(cause.OtherOhms)}.",
+        _ => $"Try the other wires. At {LineWords.Frequency(cause.OtherHertz)} a loose end would read {FigureWords.Ohms(cause.OtherOhms)}.",
     };
 
     /// <summary>How a measured loop stands to the expected one; empty when they agree as well as soil is known.</summary>
     public static string Against(double measuredOhms, double expectedOhms) => (measuredOhms / expectedOhms) switch
     {
-        > 1.7 => $" But {Figure(measuredOhms / expectedOhms)} times the {Ohms(expectedOhms)} that this ground should give: see what is likely, below.",
-        < 0.6 => $" But far less than the {Ohms(expectedOhms)} that this ground should give: it may be on more than the target.",
-        _ => $" This ground should give {Ohms(expectedOhms)}: it agrees.",
+        > 1.7 => $" But {FigureWords.Figure(measuredOhms / expectedOhms)} times the {FigureWords.Ohms(expectedOhms)} that this ground should give: see what is likely, below.",
+        < 0.6 => $" But far less than the {FigureWords.Ohms(expectedOhms)} that this ground should give: it may be on more than the target.",
+        _ => $" This ground should give {FigureWords.Ohms(expectedOhms)}: it agrees.",
     };
 
     public static string Wire(WireFinding finding) => finding switch
@@ -158,7 +141,7 @@ internal static class HookupWords
     };
 
     public static string Compared(WireComparison compared) => compared.Likely is { } likely
-        ? $"{likely.Trial.Wire} is likely the one: {Percent(likely.Part ?? 0)} of its current comes out where the line is expected."
+        ? $"{likely.Trial.Wire} is likely the one: {FigureWords.Percent(likely.Part ?? 0)} of its current comes out where the line is expected."
         : compared.Results.Any(r => r.Finding is WireFinding.LeadsThere or WireFinding.Partly)
             ? "No wire stands out. Walk farther on each, and compare again."
             : compared.Results.Any(r => r.Finding == WireFinding.NotWalked) ? "Walk a few metres out on each wire and type the current that you read there." : "None of these wires leads where the line is expected.";
@@ -184,14 +167,14 @@ internal static class HookupWords
         var other = card.Line is { } id ? Name(ground, id) : "";
         return card.Kind switch
         {
-            WhyKind.OpenFarEnd => $"At {LineWords.Frequency(hookup.Hertz)} {Milliamps(card.Without)} reaches the end of the work with the far end earthed, {Milliamps(card.With)} with it open{(card.RemedyHertz > hookup.Hertz ? $", {Milliamps(card.Remedy ?? 0)} at {LineWords.Frequency(card.RemedyHertz.Value)}" : "")}.",
-            WhyKind.DrySoil => $"The loop is {Ohms(card.Without)} as it is, {Ohms(card.With)} in soil ten times drier, {Ohms(card.Remedy ?? 0)} there with the stake wetted.",
-            WhyKind.BondedInside => $"{other} carries {Milliamps(card.Without)} beside the work; bonded at the far end it would carry {Milliamps(card.With)}, running the other way.",
+            WhyKind.OpenFarEnd => $"At {LineWords.Frequency(hookup.Hertz)} {FigureWords.Milliamps(card.Without)} reaches the end of the work with the far end earthed, {FigureWords.Milliamps(card.With)} with it open{(card.RemedyHertz > hookup.Hertz ? $", {FigureWords.Milliamps(card.Remedy ?? 0)} at {LineWords.Frequency(card.RemedyHertz.Value)}" : "")}.",
+            WhyKind.DrySoil => $"The loop is {FigureWords.Ohms(card.Without)} as it is, {FigureWords.Ohms(card.With)} in soil ten times drier, {FigureWords.Ohms(card.Remedy ?? 0)} there with the stake wetted.",
+            WhyKind.BondedInside => $"{other} carries {FigureWords.Milliamps(card.Without)} beside the work; bonded at the far end it would carry {FigureWords.Milliamps(card.With)}, running the other way.",
             WhyKind.ParallelRun => card.Without < 1
-                ? $"{other} does not run beside the target; through the air it takes {Milliamps(card.Remedy ?? 0)} at {LineWords.Frequency(hookup.Hertz)}."
-                : $"{other} runs beside it for {person.Run(card.Without)}. Through air and soil it takes {Milliamps(card.Remedy ?? 0)} at {LineWords.Frequency(hookup.Hertz)}, {Milliamps(card.With)} at {LineWords.Frequency(card.RemedyHertz ?? hookup.Hertz)}.",
-            WhyKind.Tee => $"{Milliamps(card.Without)} reaches the end of the work; with a branch like the main in between, {Milliamps(card.With)}.",
-            _ => $"{Milliamps(card.Without)} reaches the end of the work; past an open joint {Milliamps(card.With)}{(card.RemedyHertz > hookup.Hertz ? $", {Milliamps(card.Remedy ?? 0)} at {LineWords.Frequency(card.RemedyHertz.Value)}" : "")}.",
+                ? $"{other} does not run beside the target; through the air it takes {FigureWords.Milliamps(card.Remedy ?? 0)} at {LineWords.Frequency(hookup.Hertz)}."
+                : $"{other} runs beside it for {person.Run(card.Without)}. Through air and soil it takes {FigureWords.Milliamps(card.Remedy ?? 0)} at {LineWords.Frequency(hookup.Hertz)}, {FigureWords.Milliamps(card.With)} at {LineWords.Frequency(card.RemedyHertz ?? hookup.Hertz)}.",
+            WhyKind.Tee => $"{FigureWords.Milliamps(card.Without)} reaches the end of the work; with a branch like the main in between, {FigureWords.Milliamps(card.With)}.",
+            _ => $"{FigureWords.Milliamps(card.Without)} reaches the end of the work; past an open joint {FigureWords.Milliamps(card.With)}{(card.RemedyHertz > hookup.Hertz ? $", {FigureWords.Milliamps(card.Remedy ?? 0)} at {LineWords.Frequency(card.RemedyHertz.Value)}" : "")}.",
         };
     }
 }

@@ -1,5 +1,6 @@
 using System.Globalization;
 using GentleMole.Core.Measures;
+using GentleMole.Exchange.Scenes;
 using GentleMole.Web.Drawing;
 
 namespace GentleMole.Web.Stages;
@@ -11,6 +12,8 @@ internal abstract class SignalChart(int width, int height, UnitSystem units)
     public const double Right = 26;
     public const double Top = 34;
     public const double Bottom = 30;
+    private const int WideFrom = 700;
+    private const double PickWidth = 370;
 
     public int Width => width;
 
@@ -22,13 +25,38 @@ internal abstract class SignalChart(int width, int height, UnitSystem units)
 
     public double HighX { get; protected init; } = 1;
 
+    public Scene Scene { get; protected init; } = null!;
+
+    public IReadOnlyList<PlacedLabel> Labels => Scene.Labels;
+
     public double X(double value) => Left + ((value - LowX) / (HighX - LowX) * (Width - Left - Right));
 
     public double StepX => units == UnitSystem.Metres ? Ticks.Step((HighX - LowX) / 8) : Ticks.Step((HighX - LowX) / 8 / 0.3048) * 0.3048;
 
-    public string TickX(double value) => units == UnitSystem.Metres ? PlanDrawing.N(value) : PlanDrawing.N(value / 0.3048) + "'";
+    public string TickX(double value) => units == UnitSystem.Metres ? PlanDrawing.N(value) : PlanDrawing.N(Math.Round(value / 0.3048, 6)) + "'";
 
     public static string N(double value) => value.ToString("0.#", CultureInfo.InvariantCulture);
 
-    protected static string Path(IEnumerable<(double X, double Y)> points) => string.Join(' ', points.Select(p => $"{N(p.X)},{N(p.Y)}"));
+    protected SceneFrame Frame => SceneFrame.Chart(width, height);
+
+    /// <summary>The scene of a chart: its layers, and its names where they have room.</summary>
+    protected Scene Draw(string name, IReadOnlyList<SceneLayer> layers, IEnumerable<SceneLabel> labels)
+    {
+        var placer = new LabelPlacer(Frame);
+        placer.Occupy(layers);
+        if (width > WideFrom)
+        {
+            // What picks another chart lies over the upper right corner.
+            placer.Occupy(width - PickWidth, 0, PickWidth, Top);
+        }
+
+        return new Scene(Frame, name, layers, placer.Place(labels));
+    }
+
+    protected static ScenePath Rectangle(Look look, double left, double top, double right, double bottom) =>
+        new(look, [new(left, top), new(right, top), new(right, bottom), new(left, bottom)], IsArea: true) { IsSolid = false };
+
+    protected static ScenePath Upright(Look look, double x, double from, double to) => new(look, [new(x, from), new(x, to)]);
+
+    protected ScenePath Level(Look look, double y) => new(look, [new(Left, y), new(Width - Right, y)]);
 }

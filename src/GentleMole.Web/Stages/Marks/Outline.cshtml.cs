@@ -31,7 +31,9 @@ internal sealed class OutlinePage(MoleDb db, SheetLoader loader) : SheetPage(db,
 
     public static IEnumerable<OutlineMark[]> Rows(OutlinePlan plan) => plan.Marks.Take(MostListed).Chunk(Columns);
 
+    protected override PlanExtras OnPlan => new(Laid.IsGood ? Laid.Value : null, SiteOnly: true);
+
     protected override PlanDrawing DrawPlan() => new(
         Sheet, Person.Units, (int)(WidthMillimetres * PixelsPerMillimetre), (int)(HeightMillimetres * PixelsPerMillimetre), null,
-        extras: new PlanExtras(Laid.IsGood ? Laid.Value : null, SiteOnly: true));
+        extras: OnPlan);
 }

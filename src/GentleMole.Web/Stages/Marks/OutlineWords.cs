@@ -16,22 +16,11 @@ internal static class OutlineWords
         _ => "white dashes",
     };
 
-    public static string Mark(OutlineMarkKind kind) => kind switch
-    {
-        OutlineMarkKind.Dash => "dash",
-        OutlineMarkKind.Dot => "dot",
-        OutlineMarkKind.Arrow => "arrow",
-        OutlineMarkKind.KerbMark => "kerb mark",
-        OutlineMarkKind.Flag => "flag",
-        OutlineMarkKind.Stake => "stake",
-        _ => "centre stake",
-    };
-
     /// <summary>"14 dashes, 6 dots, 2 kerb marks, every 3.2 m."</summary>
     public static string Counts(OutlinePlan plan, Person person)
     {
         var counts = Enum.GetValues<OutlineMarkKind>().Select(k => (Kind: k, Count: plan.CountOf(k))).Where(c => c.Count > 0)
-            .Select(c => $"{c.Count} {Mark(c.Kind)}{(c.Count == 1 ? "" : c.Kind == OutlineMarkKind.Dash ? "es" : "s")}");
+            .Select(c => $"{c.Count} {MarkWords.Outline(c.Kind)}{(c.Count == 1 ? "" : c.Kind == OutlineMarkKind.Dash ? "es" : "s")}");
         var text = string.Join(", ", counts);
         return plan.CountOf(OutlineMarkKind.CentreStake) > 0 ? $"{text}, radius {person.Length(Math.Ceiling(plan.RadiusMetres * 10) / 10)}." : $"{text}, at most {person.Length(plan.SpacingMetres)} apart.";
     }

@@ -182,6 +182,5 @@ internal sealed class NoticePage(MoleDb db, SheetLoader loader) : SheetPage(db, 
         return Done();
     }
 
-    protected override PlanDrawing DrawPlan() =>
-        new(Sheet, Person.Units, Person.PlanWidth, Person.PlanHeight, null, extras: new PlanExtras(Sheet.HasDig && Outline is { IsGood: true } laid ? laid.Value : null));
+    protected override PlanExtras OnPlan => new(Sheet.HasDig && Outline is { IsGood: true } laid ? laid.Value : null);
 }

@@ -266,8 +266,10 @@ internal sealed class RecordsPage(MoleDb db, SheetLoader loader, PlaceClock cloc
 
     public async Task<IActionResult> OnPostImportAsync() => await ImportAsync(keep: true);
 
-    protected override PlanDrawing DrawPlan() => new(
-        Sheet, Person.Units, Person.PlanWidth, Person.PlanHeight, null, extras: new PlanExtras(Preview: Import?.Trails));
+    protected override PlanExtras OnPlan => new(Preview: Import?.Trails);
+
+    protected override async Task PrepareWindowAsync() =>
+        Import = ImportId is { } id ? await desk.OpenAsync(Id, id, Sheet, ImportChoice.Empty, HttpContext.RequestAborted) : null;
 
     /// <summary>A drawing that is only looked at changes nothing yet.</summary>
     protected override bool ChangesJob(string? handler) => handler is not "Upload";

@@ -94,14 +94,7 @@ internal static class VerdictWords
         };
     }
 
-    public static string Short(Verdict verdict) => verdict switch
-    {
-        Verdict.Sound => "sound",
-        Verdict.Caution => "doubtful",
-        _ => "do not mark",
-    };
-
-    public static string Milliamps(double value) => value.ToString(Math.Abs(value) < 10 ? "0.#" : "0", CultureInfo.InvariantCulture) + " mA";
+    private static string Milliamps(double value) => value.ToString(Math.Abs(value) < 10 ? "0.#" : "0", CultureInfo.InvariantCulture) + " mA";
 
     public static string Side(double across) => across >= 0 ? "right" : "left";
 

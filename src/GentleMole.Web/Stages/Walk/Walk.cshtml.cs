@@ -148,8 +148,7 @@ internal sealed class WalkPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
 
     protected override bool IsBeforeFieldWork(string? handler) => handler is "Cautions";
 
-    protected override PlanDrawing DrawPlan() => new(
-        Sheet, Person.Units, Person.PlanWidth, Person.PlanHeight, null, extras: new PlanExtras(SelectedFeatureId: FeatureId));
+    protected override PlanExtras OnPlan => new(SelectedFeatureId: FeatureId);
 
     private static bool WalkWordsTagged(FeatureKind kind) => WalkWords.Tag(kind).Length > 0;
 

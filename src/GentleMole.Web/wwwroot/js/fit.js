@@ -8,7 +8,7 @@ export function fitDrawings() {
   const size = [plan, section].flatMap(part => [part.clientWidth, part.clientHeight]).join('x');
   document.cookie = `view=${size};path=/;max-age=31536000;samesite=lax`;
   const drawn = Number(plan.querySelector('svg').dataset.width);
-  const drawnSection = Number(section.querySelector('svg')?.dataset.width ?? section.clientWidth);
+  const drawnSection = Number(section.querySelector(':scope > svg, .lower > svg')?.dataset.width ?? section.clientWidth);
   const off = Math.max(Math.abs(drawn / plan.clientWidth - 1), Math.abs(drawnSection / section.clientWidth - 1));
   if (off > 0.04 && tried !== size) {
     tried = size;

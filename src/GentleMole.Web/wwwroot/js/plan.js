@@ -13,6 +13,8 @@ export function openPlan(plan) {
   const key = 'view ' + location.pathname.split('/').slice(0, 3).join('/');
   let box = parse(sessionStorage.getItem(key)) ?? parse(svg.dataset.home);
   let armed = null;
+  // The plan comes as its home view shows it, for the width that this browser last said.
+  let drawnFor = svg.dataset.home + ' ' + svg.dataset.width;
 
   function show() {
     svg.setAttribute('viewBox', box.join(' '));
@@ -21,7 +23,9 @@ export function openPlan(plan) {
     const unit = Math.max(box[2] / size.width, box[3] / size.height);
     svg.style.setProperty('--u', unit);
     scaleBar(plan, unit, size.width);
-    if ('thinned' in svg.dataset) lookCloser(svg, box, unit, size);
+    const asked = box.join(' ') + ' ' + Math.round(size.width);
+    if (asked !== drawnFor) lookCloser(svg, box, unit, size);
+    drawnFor = asked;
   }
 
   function zoom(factor, centre) {
@@ -143,14 +147,18 @@ export function openPlan(plan) {
   document.addEventListener('mole:waiting', () => sketch(svg), { signal });
   const sized = new ResizeObserver(show);
   sized.observe(svg);
-  signal.addEventListener('abort', () => sized.disconnect());
+  signal.addEventListener('abort', () => {
+    sized.disconnect();
+    clearTimeout(looking?.timer);
+    looking?.abort.abort();
+  });
   show();
   sketch(svg);
 }
 
 let looking;
 
-/** Of many dots the whole plan shows those that matter most; a part of it, drawn closer, shows more. */
+/** A part of the plan, drawn closer, shows more of what is there, and names stand where they have room then. */
 function lookCloser(svg, box, unit, size) {
   clearTimeout(looking?.timer);
   looking?.abort.abort();
@@ -165,15 +173,23 @@ function lookCloser(svg, box, unit, size) {
       const wait = Number(answer.headers.get('Retry-After'));
       if (answer.status === 429 && wait > 0) setTimeout(() => svg.isConnected && lookCloser(svg, box, unit, size), wait * 1000);
       if (!answer.ok || !svg.isConnected) return;
+      // A stake that is being dragged is drawn by whoever drags it.
+      const keep = svg.querySelector('.stake-handle.is-held') ? 'signal' : '';
       const drawn = new DOMParser().parseFromString(await answer.text(), 'text/html');
-      for (const part of drawn.querySelectorAll('[data-window]')) {
-        svg.querySelector(`:scope > [data-window="${part.dataset.window}"]`)?.replaceChildren(...part.childNodes);
-      }
+      for (const part of drawn.querySelectorAll('[data-layer]')) if (part.dataset.layer !== keep) redraw(svg, part);
     } catch {
       // Without a connection the plan stays as it was drawn.
     }
   }, 180);
   looking = { timer, abort };
+}
+
+/** Puts a layer of a drawing in the place of the one of its name. */
+export function redraw(svg, layer) {
+  const old = svg.querySelector(`:scope > [data-layer="${layer.dataset.layer}"]`);
+  const is = document.adoptNode(layer);
+  if (old) old.replaceWith(is);
+  else svg.prepend(is);
 }
 
 function changed(field) {

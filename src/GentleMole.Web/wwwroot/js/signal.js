@@ -1,5 +1,6 @@
 // The planned hookup under the finger: drags the stake, turns the slider, and shows what the server solves. Computes nothing.
 import { written } from './length.js';
+import { redraw } from './plan.js';
 
 export function openSignal() {
   const form = document.querySelector('[data-signal]');
@@ -44,6 +45,7 @@ export function openSignal() {
 
   function show(text) {
     const answer = new DOMParser().parseFromString(text, 'text/html');
+    for (const layer of answer.querySelectorAll('[data-layer]')) if (!layer.closest('[data-part]')) redraw(svg, layer);
     for (const part of answer.querySelectorAll('[data-part]')) {
       const old = document.querySelector(`.sheet [data-part="${part.dataset.part}"]`);
       old?.replaceWith(document.adoptNode(part));
@@ -69,7 +71,7 @@ export function openSignal() {
     form.elements.stakeEast.value = written(x);
     form.elements.stakeNorth.value = written(-y);
     handle.setAttribute('aria-valuetext', `${x.toFixed(2)} east, ${(-y).toFixed(2)} north`);
-    const lead = svg.querySelector('[data-part=plan] .lead');
+    const lead = svg.querySelector('[data-layer=signal] .lead polyline');
     if (lead) lead.setAttribute('points', lead.getAttribute('points').split(' ')[0] + ` ${x},${y}`);
     solve();
   }

@@ -1,0 +1,28 @@
+using GentleMole.Core;
+using GentleMole.Core.Marking;
+
+namespace GentleMole.Web.Words;
+
+/// <summary>Names of marks and of what may be done with a dot.</summary>
+internal static class MarkWords
+{
+    public static string Dot(Verdict verdict) => verdict switch
+    {
+        Verdict.Sound => "sound",
+        Verdict.Caution => "doubtful",
+        Verdict.Reject => "do not mark",
+        _ => throw new ArgumentOutOfRangeException(nameof(verdict), verdict, "No such verdict."),
+    };
+
+    public static string Outline(OutlineMarkKind kind) => kind switch
+    {
+        OutlineMarkKind.Dash => "dash",
+        OutlineMarkKind.Dot => "dot",
+        OutlineMarkKind.Arrow => "arrow",
+        OutlineMarkKind.KerbMark => "kerb mark",
+        OutlineMarkKind.Flag => "flag",
+        OutlineMarkKind.Stake => "stake",
+        OutlineMarkKind.CentreStake => "centre stake",
+        _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "No such mark."),
+    };
+}
