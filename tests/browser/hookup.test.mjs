@@ -64,7 +64,7 @@ test('the arrow keys move the stake too', async () => {
 });
 
 test('the slider turns through the frequencies of the transmitter', async () => {
-  const weights = () => page.locator('.paint-electric.current .current-line').first().evaluate(l => parseFloat(l.style.strokeWidth));
+  const weights = () => page.locator('[data-layer=signal] .paint-electric.current-line').first().evaluate(l => parseFloat(l.getAttribute('stroke-width')));
   const low = await weights();
   await page.locator('input[name=step]').fill('3');
   await page.waitForFunction(() => document.querySelector('[data-part=verdict]').innerText.includes('83'));

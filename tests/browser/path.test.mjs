@@ -68,7 +68,7 @@ test('the white outline lays itself and goes to the digger on one page', async (
   await page.fill('#f-spacing', '5');
   await page.fill('#f-outlined', '2026-11-22');
   await send('Keep the outline');
-  assert.ok(await page.locator('.outline-mark').count() >= 14);
+  assert.ok(await page.locator('[data-layer=outline] use').count() >= 14);
   const job = page.url().match(/jobs\/(\d+)/)[1];
   const instruction = await page.context().newPage();
   await instruction.goto(`${server.url}/jobs/${job}/outline`);

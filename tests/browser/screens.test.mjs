@@ -97,3 +97,33 @@ test('of six thousand dots the plan shows what matters, and more of them from cl
   await page.waitForFunction(seen => [...document.querySelectorAll('[data-layer=dots] a')].some(a => !seen.includes(a.getAttribute('href'))), whole);
   assert.ok((await drawn()).length <= 240);
 });
+
+test('names on the plan never cover each other, from far and from closer, on a desk and on a phone', async () => {
+  const { page } = browser;
+  const covered = () => page.evaluate(() => {
+    const names = [...document.querySelectorAll('.plan-drawing [data-layer=labels] text')].map(t => [t.textContent, t.getBoundingClientRect()]);
+    const meets = (a, b) => a.left < b.right - 1 && b.left < a.right - 1 && a.top < b.bottom - 4 && b.top < a.bottom - 4;
+    return { count: names.length, pairs: names.flatMap(([text, a], i) => names.slice(i + 1).filter(([, b]) => meets(a, b)).map(([other]) => `${text} / ${other}`)) };
+  });
+  for (const [width, height] of [[1280, 800], [390, 844]]) {
+    await page.setViewportSize({ width, height });
+    for (const stage of ['notice', 'walk', 'trace?line=1', 'handover']) {
+      await page.goto(`${server.url}/jobs/1/${stage}`, { waitUntil: 'networkidle' });
+      // What was looked at last is remembered; the whole plan is asked for again.
+      await page.click('[data-zoom=home]');
+      await page.waitForTimeout(300);
+      await page.waitForLoadState('networkidle');
+      const far = await covered();
+      assert.deepEqual(far.pairs, [], `${stage} at ${width}`);
+      assert.ok(far.count >= 4, `${far.count} names on ${stage} at ${width}`);
+      for (let i = 0; i < 3; i++) {
+        const asked = page.waitForResponse(r => r.url().includes('handler=Window'));
+        await page.click('[data-zoom=in]');
+        await asked;
+      }
+      await page.waitForTimeout(60);
+      assert.deepEqual((await covered()).pairs, [], `${stage} at ${width}, closer`);
+      await page.click('[data-zoom=home]');
+    }
+  }
+});

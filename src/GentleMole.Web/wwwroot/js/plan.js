@@ -176,6 +176,8 @@ function lookCloser(svg, box, unit, size) {
       // A stake that is being dragged is drawn by whoever drags it.
       const keep = svg.querySelector('.stake-handle.is-held') ? 'signal' : '';
       const drawn = new DOMParser().parseFromString(await answer.text(), 'text/html');
+      const grid = svg.parentElement.querySelector('.plan-block [data-grid]');
+      if (grid) grid.textContent = drawn.querySelector('[data-grid]').dataset.grid;
       for (const part of drawn.querySelectorAll('[data-layer]')) if (part.dataset.layer !== keep) redraw(svg, part);
     } catch {
       // Without a connection the plan stays as it was drawn.
