@@ -51,6 +51,7 @@ public sealed class SvgScene(Scene scene, SvgMode mode, bool standsAlone = false
         return string.Create(CultureInfo.InvariantCulture, $"""
             <svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 {frame.Width} {frame.Height}" width="{frame.Width}" height="{frame.Height}" font-family="Atkinson Hyperlegible Next, Atkinson, sans-serif">
             <title>{Encoded(scene.Name)}</title>
+            <rect width="{frame.Width}" height="{frame.Height}" fill="{Tints.Hex(Tint.Paper, null)}"/>
             {new SvgScene(scene, SvgMode.Pixels, standsAlone: true).Inner()}
             </svg>
             """);

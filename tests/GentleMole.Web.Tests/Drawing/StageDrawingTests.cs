@@ -101,6 +101,18 @@ public class StageDrawingTests(MoleHost host) : IClassFixture<MoleHost>
     }
 
     [Fact]
+    public async Task The_plan_is_taken_away_as_a_drawing_that_opens_elsewhere()
+    {
+        using var answer = await host.Browser().GetAsync(new Uri("/jobs/1/handover?handler=Drawing", UriKind.Relative));
+        var svg = System.Xml.Linq.XDocument.Parse(await answer.Content.ReadAsStringAsync());
+
+        Assert.Equal("image/svg+xml", answer.Content.Headers.ContentType!.MediaType);
+        Assert.Equal("attachment", answer.Content.Headers.ContentDisposition!.DispositionType);
+        Assert.Contains("drinking water, Pellow Water", svg.Root!.Value, StringComparison.Ordinal);
+        Assert.DoesNotContain("var(", svg.ToString(), StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void A_days_way_fits_its_frame_and_keeps_places_to_one_another()
     {
         var firm = new FirmSettings { HomeLatitude = 49.73, HomeLongitude = -7.41 };

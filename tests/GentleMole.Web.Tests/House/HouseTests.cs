@@ -1,3 +1,6 @@
+using GentleMole.Core.Lines;
+using GentleMole.Exchange.Scenes;
+
 namespace GentleMole.Web.Tests.House;
 
 /// <summary>The rules of the house: who may lean on whom, and where a thing is found.</summary>
@@ -117,6 +120,20 @@ public sealed class HouseTests
             return !f.Text.Contains($"\nnamespace {string.Join('.', room)};\n", StringComparison.Ordinal) && !f.Text.StartsWith($"namespace {string.Join('.', room)};\n", StringComparison.Ordinal);
         }).Select(f => f.Path);
         Assert.Empty(strays);
+    }
+
+    [Fact]
+    public void Colours_of_drawings_are_the_tokens_of_the_style_sheet()
+    {
+        var tokens = File.ReadAllText(Path.Combine(SourceTree.Root, "src/GentleMole.Web/wwwroot/css/tokens.css"));
+        string Token(string name) => System.Text.RegularExpressions.Regex.Match(tokens, $@"--{name}:\s*(#[0-9a-f]{{6}});").Groups[1].Value;
+        foreach (var tint in Enum.GetValues<Tint>().Except([Tint.None, Tint.Paint, Tint.OnPaint]))
+        {
+            var name = System.Text.RegularExpressions.Regex.Replace(tint.ToString().ToLowerInvariant(), @"(\d)$", "-$1");
+            Assert.Equal(Token(name), Tints.Hex(tint, null));
+        }
+
+        Assert.All(Enum.GetValues<UtilityKind>(), kind => Assert.Equal(Token(kind.ToString().ToLowerInvariant()), Tints.Paint(kind)));
     }
 
     private static HashSet<string> Reached(string[] from, Dictionary<string, string[]> arrows)

@@ -1,7 +1,10 @@
+using System.Text;
 using GentleMole.Core.Job;
+using GentleMole.Exchange.Scenes;
 using GentleMole.Core.Marking;
 using GentleMole.Store;
 using GentleMole.Store.Model;
+using GentleMole.Web.Drawing;
 using GentleMole.Web.Sheet;
 using GentleMole.Web.Words;
 using Microsoft.AspNetCore.Mvc;
@@ -13,7 +16,15 @@ namespace GentleMole.Web.Stages;
 /// <summary>What the person who digs receives, and whether it can go out.</summary>
 internal sealed class HandoverPage(MoleDb db, SheetLoader loader, PlaceClock clock) : SheetPage(db, loader)
 {
+    /// <summary>Size of the drawing that is taken away: a landscape page.</summary>
+    private const int DrawingWidth = 1414;
+    private const int DrawingHeight = 1000;
+
     public override JobStage Stage => JobStage.Handover;
+
+    /// <summary>The plan as a drawing that needs nothing else.</summary>
+    public IActionResult OnGetDrawing() => File(
+        Encoding.UTF8.GetBytes(SvgScene.File(new PlanDrawing(Sheet, Person.Units, DrawingWidth, DrawingHeight, null).Scene)), "image/svg+xml", $"job-{Id}-plan.svg");
 
     private int Open => Sheet.Lines.Count(l => l.Line.Answer == LineAnswer.Pending);
 
