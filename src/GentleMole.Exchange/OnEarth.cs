@@ -15,7 +15,7 @@ internal static class OnEarth
         {
             ExportShape.Point => Factory.CreatePoint(points[0]),
             ExportShape.Line => Factory.CreateLineString(points),
-            _ => Factory.CreatePolygon([.. points, points[0]]),
+            ExportShape.Area => Factory.CreatePolygon([.. points, points[0]]),
         };
     }
 

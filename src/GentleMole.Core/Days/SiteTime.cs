@@ -51,14 +51,14 @@ public static class SiteTime
         SiteGround.Grass => 1.05,
         SiteGround.Rough => 1.3,
         SiteGround.Overgrown => 1.6,
-        _ => 1,
+        SiteGround.Paved => 1,
     };
 
     public static double TrafficFactor(SiteTraffic traffic) => traffic switch
     {
         SiteTraffic.Light => 1.1,
         SiteTraffic.Busy => 1.4,
-        _ => 1,
+        SiteTraffic.None => 1,
     };
 
     /// <summary>Minutes for cones and signs.</summary>
@@ -66,6 +66,6 @@ public static class SiteTime
     {
         SiteTraffic.Light => 10,
         SiteTraffic.Busy => 30,
-        _ => 0,
+        SiteTraffic.None => 0,
     };
 }

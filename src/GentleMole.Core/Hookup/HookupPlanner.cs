@@ -213,7 +213,7 @@ public static class HookupPlanner
     /// </summary>
     private static double Score(HookupPrediction p, PlannerTask task)
     {
-        var method = p.Try.Method switch { HookupMethod.Direct => 1.0, HookupMethod.Clamp => 0.93, HookupMethod.Passive => 0.6, _ => 0.55 };
+        var method = p.Try.Method switch { HookupMethod.Direct => 1.0, HookupMethod.Clamp => 0.93, HookupMethod.Passive => 0.6, HookupMethod.Induction => 0.55 };
         var limits = new CircuitLimits();
         var circuit = p.Try.Method != HookupMethod.Direct ? 1
             : p.Shown.LoopOhms is not { } ohms ? 0.3

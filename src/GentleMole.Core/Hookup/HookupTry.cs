@@ -32,7 +32,7 @@ public sealed record HookupTry(
             HookupMethod.Clamp => new ClampSource(place, transmitter.ClampVoltsAt(Hertz)),
             HookupMethod.Induction => new InductionSource(
                 At, CoilHeightMetres, line.Run.DirectionAt(station.ChainageMetres).Right.AzimuthDegrees, transmitter.MomentAmpereSquareMetres),
-            _ => new NetCurrentSource(On, (line.NetMilliamps ?? 0) / 1000),
+            HookupMethod.Passive => new NetCurrentSource(On, (line.NetMilliamps ?? 0) / 1000),
         };
     }
 }

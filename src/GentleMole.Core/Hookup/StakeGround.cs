@@ -93,5 +93,5 @@ public sealed record StakeGround(
     }
 
     private Surface SurfaceAt(SitePoint place) => Areas.Where(a => DigArea.Holds(a.Corners, place)).Select(a => a.Surface)
-        .OrderBy(s => s switch { Surface.Building => 0, Surface.Soil => 1, Surface.Paved => 2, _ => 3 }).FirstOrDefault();
+        .OrderBy(s => s switch { Surface.Building => 0, Surface.Soil => 1, Surface.Paved => 2, Surface.Unknown => 3 }).FirstOrDefault();
 }

@@ -64,6 +64,6 @@ public sealed record SupposedGround(SoilGround Soil, IReadOnlyList<SupposedLine>
     {
         EndSupposed.Earthed => LineEnd.Earthed(end.Ohms),
         EndSupposed.GoesOn => LineEnd.Earthed(BeyondOhms),
-        _ => LineEnd.Open,
+        EndSupposed.Open => LineEnd.Open,
     };
 }

@@ -19,7 +19,7 @@ public sealed record JobProgress(
         JobStage.Hookup => Hookups > 0 || AllAnswered,
         JobStage.Trace => NoticeComplete && LinesUntraced == 0 && Lines > 0,
         JobStage.Marks => AllAnswered,
-        _ => HandedOver,
+        JobStage.Handover => HandedOver,
     };
 
     /// <summary>

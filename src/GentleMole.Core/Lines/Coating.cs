@@ -23,7 +23,7 @@ public sealed record Coating(double OhmSquareMetres, double ThicknessMetres, dou
         CoatingKind.Polyethylene => Polyethylene,
         CoatingKind.Bitumen => Bitumen,
         CoatingKind.PaperLead => PaperLead,
-        _ => Bare,
+        CoatingKind.Bare => Bare,
     };
 
     /// <summary>True for bare metal: the coating adds nothing.</summary>

@@ -14,7 +14,7 @@ public sealed record Conductor(Metal Metal, double OutsideMetres, double? WallMe
         Metal.Aluminium => 2.8e-8,
         Metal.Lead => 2.2e-7,
         Metal.Steel => 1.6e-7,
-        _ => 6e-7,
+        Metal.Iron => 6e-7,
     };
 
     /// <summary>Relative permeability of the metal.</summary>
@@ -22,6 +22,6 @@ public sealed record Conductor(Metal Metal, double OutsideMetres, double? WallMe
     {
         Metal.Steel => 150,
         Metal.Iron => 200,
-        _ => 1,
+        Metal.Copper or Metal.Aluminium or Metal.Lead => 1,
     };
 }

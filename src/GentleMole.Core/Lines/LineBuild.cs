@@ -53,7 +53,7 @@ public static class LineBuild
             UtilityKind.Sewer => null,
             UtilityKind.Reclaimed => Tracer,
             UtilityKind.Communications => new Conductor(Metal.Aluminium, outsideMetres ?? 0.025, 0.0003, Coating.Polyethylene),
-            _ => new Conductor(Metal.Aluminium, outsideMetres ?? 0.04, 0.003, Coating.Polyethylene),
+            UtilityKind.Unknown or UtilityKind.Electric => new Conductor(Metal.Aluminium, outsideMetres ?? 0.04, 0.003, Coating.Polyethylene),
         };
     }
 
@@ -65,6 +65,6 @@ public static class LineBuild
         UtilityKind.Electric => 0.6,
         UtilityKind.Communications => 0.5,
         UtilityKind.Sewer => 1.5,
-        _ => 0.8,
+        UtilityKind.Unknown or UtilityKind.Reclaimed => 0.8,
     };
 }

@@ -19,7 +19,7 @@ public static class Utilities
         UtilityKind.Water => "W",
         UtilityKind.Reclaimed => "R",
         UtilityKind.Sewer => "S",
-        _ => "?",
+        UtilityKind.Unknown => "?",
     };
 
     /// <summary>

@@ -8,14 +8,13 @@ public static class AnswerRules
     public static IReadOnlyList<FieldError> Check(LineAnswer answer, bool hasLine, string why) => answer switch
     {
         LineAnswer.Pending => [new("answer", "Choose an answer: marked, clear, not found or escalated.")],
-        LineAnswer.Marked when !hasLine =>
-            [new("answer", "Nothing is marked yet: it takes two accepted dots. Trace it, or choose another answer.")],
-        LineAnswer.Marked => [],
-        _ when why.Trim().Length > 0 => [],
-        LineAnswer.Escalated => [new("why", "Say to whom it was passed on and what was asked.")],
-        LineAnswer.Clear => [new("why", "Say what makes it clear: records asked, sweeps made.")],
-        _ => [new("why", "Say why it was not found and what was tried.")],
+        LineAnswer.Marked => hasLine ? [] : [new("answer", "Nothing is marked yet: it takes two accepted dots. Trace it, or choose another answer.")],
+        LineAnswer.Escalated => Said(why, "Say to whom it was passed on and what was asked."),
+        LineAnswer.Clear => Said(why, "Say what makes it clear: records asked, sweeps made."),
+        LineAnswer.NotFound => Said(why, "Say why it was not found and what was tried."),
     };
+
+    private static IReadOnlyList<FieldError> Said(string why, string sentence) => why.Trim().Length > 0 ? [] : [new("why", sentence)];
 
     /// <summary>A job goes out only when every utility that was asked about has its answer.</summary>
     public static IReadOnlyList<FieldError> CheckHandover(IReadOnlyCollection<LineAnswer> answers) =>

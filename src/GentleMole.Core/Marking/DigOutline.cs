@@ -82,7 +82,7 @@ public static class DigOutline
 
     private static IEnumerable<OutlineMark> AlongEdge(IReadOnlyList<SitePoint> edge, double spacing, OutlineStyle style)
     {
-        var straight = style switch { OutlineStyle.Flags => OutlineMarkKind.Flag, OutlineStyle.Stakes => OutlineMarkKind.Stake, _ => OutlineMarkKind.Dash };
+        var straight = style switch { OutlineStyle.Flags => OutlineMarkKind.Flag, OutlineStyle.Stakes => OutlineMarkKind.Stake, OutlineStyle.Dashes or OutlineStyle.CentreStake => OutlineMarkKind.Dash };
         var curved = style == OutlineStyle.Dashes ? OutlineMarkKind.Dot : straight;
         foreach (var (leg, isCurve) in Legs(edge))
         {
@@ -123,7 +123,7 @@ public static class DigOutline
         {
             var run = new Run(line);
             var gaps = Math.Max(1, (int)Math.Ceiling(run.Length / spacing));
-            var kind = order.Style switch { OutlineStyle.Flags => OutlineMarkKind.Flag, OutlineStyle.Stakes => OutlineMarkKind.Stake, _ => OutlineMarkKind.Arrow };
+            var kind = order.Style switch { OutlineStyle.Flags => OutlineMarkKind.Flag, OutlineStyle.Stakes => OutlineMarkKind.Stake, OutlineStyle.Dashes or OutlineStyle.CentreStake => OutlineMarkKind.Arrow };
             var chainages = Enumerable.Range(0, gaps + 1).Select(i => run.Length * i / gaps)
                 .Concat(Enumerable.Range(1, Math.Max(0, run.Points.Count - 2)).Select(run.ChainageOf)).Order().ToList();
             var last = double.NegativeInfinity;
@@ -200,6 +200,6 @@ public static class DigOutline
         OutlineMarkKind.Dash or OutlineMarkKind.KerbMark => DashLengthMetres * DashWidthMetres,
         OutlineMarkKind.Dot => Math.PI * DashWidthMetres * DashWidthMetres,
         OutlineMarkKind.Arrow => 2 * DashLengthMetres * DashWidthMetres,
-        _ => 0,
+        OutlineMarkKind.Flag or OutlineMarkKind.Stake or OutlineMarkKind.CentreStake => 0,
     }) * PaintPerSquareMetre;
 }

@@ -18,7 +18,7 @@ public sealed partial record ValidityRule(int Count, ValidityUnit Unit)
     {
         ValidityUnit.Days => " d",
         ValidityUnit.WorkingDays => " wd",
-        _ => " h",
+        ValidityUnit.Hours => " h",
     };
 
     /// <summary>Reads what a person types: <c>14 days</c>, <c>2 wd</c>, <c>48h</c>.</summary>
@@ -56,7 +56,7 @@ public sealed partial record ValidityRule(int Count, ValidityUnit Unit)
     {
         ValidityUnit.Days => from.Date.PlusDays(Count + 1).AtMidnight(),
         ValidityUnit.WorkingDays => calendar.AddWorkingDays(from.Date, Count).PlusDays(1).AtMidnight(),
-        _ => HoursAfter(from, calendar, zone),
+        ValidityUnit.Hours => HoursAfter(from, calendar, zone),
     };
 
     /// <summary>The last day on which it still holds, at least in part.</summary>

@@ -50,7 +50,7 @@ public static class DepthMethods
             + (Math.Max(0, Math.Abs(ratio - 1) - (NinetyFive * ratioSigma)) * depth);
         var verdict = ratio is < 0.8 or > 1.25 ? Verdict.Reject
             : Math.Abs(ratio - 1) <= Math.Max(0.1, ratioSigma) ? Verdict.Sound : Verdict.Caution;
-        var code = verdict switch { Verdict.Sound => "lift-true", Verdict.Caution => "lift-off", _ => "lift-distorted" };
+        var code = verdict switch { Verdict.Sound => "lift-true", Verdict.Caution => "lift-off", Verdict.Reject => "lift-distorted" };
         var reasons = new List<Reason> { new(code, ratio, 1, verdict == Verdict.Sound ? 1 : -1) };
         if (NinetyFive * ratioSigma > 0.25)
         {

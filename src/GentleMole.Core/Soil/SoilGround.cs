@@ -15,6 +15,6 @@ public sealed record SoilGround(double ResistivityOhmMetres)
         SoilKind.Loam => 80,
         SoilKind.MoistSand => 250,
         SoilKind.DrySand => 1500,
-        _ => 4000,
+        SoilKind.Rock => 4000,
     });
 }

@@ -146,7 +146,8 @@ public static class DotJudge
                 SignKind.Lift => Math.Abs(sign.Measured - 1) * shown / 2,
                 SignKind.DepthTurnedRound => sign.Measured / 2,
                 SignKind.PeakToNull => sign.Measured / 2,
-                _ => 0,
+                SignKind.OneLineFits or SignKind.Current or SignKind.CurrentDirection or SignKind.DepthPlausible or SignKind.DepthAgainstLast
+                    or SignKind.Direction or SignKind.Sideways or SignKind.Shoulders => 0,
             };
         }
 

@@ -78,7 +78,7 @@ public sealed record Clue(IReadOnlyList<UtilityKind> Utilities, IReadOnlyList<Co
             FeatureKind.Box => [UtilityKind.Communications, UtilityKind.Water],
             FeatureKind.Pit => [UtilityKind.Sewer, UtilityKind.Water],
             FeatureKind.Dip => [UtilityKind.Sewer, UtilityKind.Water],
-            _ => [UtilityKind.Unknown],
+            FeatureKind.Ground or FeatureKind.Kerb or FeatureKind.Boundary or FeatureKind.Scar or FeatureKind.OldPaint or FeatureKind.Marker => [UtilityKind.Unknown],
         };
     }
 
@@ -95,7 +95,8 @@ public sealed record Clue(IReadOnlyList<UtilityKind> Utilities, IReadOnlyList<Co
             FeatureKind.Hydrant or FeatureKind.Valve or FeatureKind.Meter or FeatureKind.Riser => [Connection.Direct, Connection.TracerWire],
             FeatureKind.Chamber or FeatureKind.Box => [Connection.Clamp, Connection.TracerWire, Connection.Sonde],
             FeatureKind.Pit => [Connection.Sonde],
-            _ => [Connection.None],
+            FeatureKind.Ground or FeatureKind.Kerb or FeatureKind.Boundary or FeatureKind.Scar or FeatureKind.Dip or FeatureKind.OldPaint
+                or FeatureKind.Marker or FeatureKind.LostChamber => [Connection.None],
         };
     }
 }

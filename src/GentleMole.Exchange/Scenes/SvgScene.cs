@@ -292,7 +292,7 @@ public sealed class SvgScene(Scene scene, SvgMode mode, bool standsAlone = false
         Tint.OnPaint => "var(--on-paint)",
         Tint.Soil1 or Tint.Soil2 or Tint.Soil3 or Tint.Soil4 => $"var(--soil-{tint - Tint.Soil1 + 1})",
         Tint.Ground1 or Tint.Ground2 or Tint.Ground3 => $"var(--ground-{tint - Tint.Ground1 + 1})",
-        _ => $"var(--{tint.ToString().ToLowerInvariant()})",
+        Tint.Paint or Tint.Ink or Tint.Velvet or Tint.Paper or Tint.Panel or Tint.White => $"var(--{tint.ToString().ToLowerInvariant()})",
     };
 
     private string Point(ScenePoint p)

@@ -24,7 +24,6 @@ public static class Tints
         Tint.Ground1 => "#e9dfd0",
         Tint.Ground2 => "#dccfbc",
         Tint.Ground3 => "#cdbda7",
-        _ => throw new ArgumentOutOfRangeException(nameof(tint), tint, "No such tint."),
     };
 
     /// <summary>Paint of a utility as #rrggbb.</summary>
@@ -37,6 +36,5 @@ public static class Tints
         UtilityKind.Reclaimed => "#7a3fa0",
         UtilityKind.Sewer => "#1c8043",
         UtilityKind.Unknown => "#1e1b18",
-        _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "No such utility."),
     };
 }

@@ -58,7 +58,7 @@ public static class ShippedGuide
             "Iron stacks are bonded to the house.",
             "Look for cables drawn through old drains before a rod is pushed.",
             "Gas test, gloves, washing; depth and fall are those of the pipe, not of the ground. " + Leads),
-        _ => Page(
+        UtilityKind.Unknown => Page(
             kind,
             "What you do not know, do not clip to: light it from the surface, or listen passively, and find an end that tells what it is.",
             "Never direct on what may be electric.",
@@ -77,7 +77,7 @@ public static class ShippedGuide
         UtilityKind.Communications => [FeatureKind.Cabinet, FeatureKind.Chamber, FeatureKind.Box, FeatureKind.Pole, FeatureKind.Riser],
         UtilityKind.Reclaimed => [FeatureKind.Box, FeatureKind.Valve],
         UtilityKind.Sewer => [FeatureKind.Chamber, FeatureKind.Pit],
-        _ => [FeatureKind.Box, FeatureKind.Marker],
+        UtilityKind.Unknown => [FeatureKind.Box, FeatureKind.Marker],
     };
 
     /// <summary>What to do at one kind of feature; empty where nothing ships.</summary>

@@ -43,7 +43,7 @@ public static class StoreTrouble
         StoreTroubleKind.ReadOnly => new(kind, "The database cannot be written; nothing of this was stored. Whoever looks after the server must give back the right to write.", TimeSpan.FromSeconds(30)),
         StoreTroubleKind.Gone => new(kind, "The database cannot be opened where it should lie; nothing of this was stored. Whoever looks after the server must look.", TimeSpan.FromSeconds(30)),
         StoreTroubleKind.Damaged => new(kind, "The database file is damaged or is not ours; nothing of this was stored. Whoever looks after the server must restore the latest backup.", TimeSpan.FromMinutes(5)),
-        _ => new(StoreTroubleKind.Disk, "The disk does not answer as it should; nothing of this was stored. Whoever looks after the server must look.", TimeSpan.FromSeconds(30)),
+        StoreTroubleKind.Disk => new(StoreTroubleKind.Disk, "The disk does not answer as it should; nothing of this was stored. Whoever looks after the server must look.", TimeSpan.FromSeconds(30)),
     };
 
     private static StoreTroubleFacts? OfCode(int code) => code switch

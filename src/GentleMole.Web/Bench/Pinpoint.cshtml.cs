@@ -21,7 +21,7 @@ internal sealed class PinpointPage : BenchPage
     {
         Verdict.Sound => $"The line is at {Person.Length(Result.Position.Value)}, {Person.PlusMinus(Result.Position.HalfWidth)}.",
         Verdict.Caution => $"Likely at {Person.Length(Result.Position.Value)}, but something does not agree.",
-        _ => "Do not mark from these readings.",
+        Verdict.Reject => "Do not mark from these readings.",
     };
 
     public void OnPost()

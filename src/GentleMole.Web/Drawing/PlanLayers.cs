@@ -75,7 +75,7 @@ internal sealed class PlanLayers(JobSheet sheet, SceneFrame frame, PlanWindow wi
                 {
                     Core.Hookup.HookupMethod.Clamp => Symbols.Clamp,
                     Core.Hookup.HookupMethod.Induction => Symbols.Coil,
-                    _ => Symbols.Connection,
+                    Core.Hookup.HookupMethod.Direct or Core.Hookup.HookupMethod.Passive => Symbols.Connection,
                 },
                 ScenePoint.Of(signal.Try.At));
         }

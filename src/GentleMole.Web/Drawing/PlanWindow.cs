@@ -142,6 +142,6 @@ internal sealed class PlanWindow
     {
         DotState.Accepted => 2 + (int)dot.Judgement.Verdict,
         DotState.Taken => 1,
-        _ => 0,
+        DotState.Doubtful => 0,
     };
 }

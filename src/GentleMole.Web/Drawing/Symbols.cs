@@ -53,7 +53,6 @@ internal static class Symbols
         OutlineMarkKind.Dot => new("mark-dot", Disc(Looks.White, 4)),
         OutlineMarkKind.CentreStake => new("mark-centre", Area(Looks.White, (-7, -7), (7, -7), (0, 8))),
         OutlineMarkKind.Flag or OutlineMarkKind.Stake => new("mark-flag", Area(Looks.White, (-1, 7), (-1, -8), (9, -8), (6, -4.5), (9, -1), (1, -1), (1, 7))),
-        _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "No such mark."),
     };
 
     private static SceneSymbol Drawn(Verdict verdict, Look look, string state)
@@ -65,7 +64,6 @@ internal static class Symbols
             Verdict.Caution => new(name, Area(look, (0, -7.5), (7.5, 6), (-7.5, 6)), Area(Looks.Rim, (0, -9.5), (9.5, 7.5), (-9.5, 7.5))),
             Verdict.Reject => new(
                 name, Box(look, -6, -6, 12, 12), Line(Looks.Rim, (-6, -6), (6, 6)), Line(Looks.Rim, (6, -6), (-6, 6)), Box(Looks.Rim, -7.5, -7.5, 15, 15)),
-            _ => throw new ArgumentOutOfRangeException(nameof(verdict), verdict, "No such verdict."),
         };
     }
 }

@@ -27,7 +27,7 @@ internal sealed class TokensPage(MoleDb db, PlaceClock clock, MoleOptions option
         TokenScope.Read => "read jobs, and calculate",
         TokenScope.Readings => "read, and send readings",
         TokenScope.Full => "all that the API offers",
-        _ => "the calendar alone",
+        TokenScope.Calendar => "the calendar alone",
     };
 
     public string When(DateTime utc) => PlaceClock.Local(utc, _zone).ToString("d MMM uuuu HH:mm", CultureInfo.InvariantCulture);

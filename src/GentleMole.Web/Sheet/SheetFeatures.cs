@@ -28,7 +28,7 @@ internal static class SheetFeatures
         {
             yield return Make(
                 "feature",
-                feature.Shape switch { FeatureShape.Outline => ExportShape.Area, FeatureShape.Line => ExportShape.Line, _ => ExportShape.Point },
+                feature.Shape switch { FeatureShape.Outline => ExportShape.Area, FeatureShape.Line => ExportShape.Line, FeatureShape.Spot => ExportShape.Point },
                 feature.Points,
                 ("name", feature.Name), ("is", WalkWords.Kind(feature.Kind)), ("utility", feature.Utility?.ToString().ToLowerInvariant()),
                 ("material", feature.Material), ("note", feature.Note), ("positionUncertaintyMetres", feature.DoubtMetres),

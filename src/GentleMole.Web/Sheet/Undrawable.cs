@@ -51,7 +51,7 @@ internal static class Undrawable
             {
                 FeatureShape.Spot => feature.Points.All(SiteRules.IsPlace),
                 FeatureShape.Line => SiteRules.IsRun(feature.Points),
-                _ => SiteRules.IsRun(feature.Points) && SiteRules.Joined(feature.Points).Count >= 3,
+                FeatureShape.Outline => SiteRules.IsRun(feature.Points) && SiteRules.Joined(feature.Points).Count >= 3,
             };
             feature.Points = Kept(feature.Points, holds, $"{(feature.Name.Length > 0 ? feature.Name : WalkWords.Kind(feature.Kind))} (feature {feature.Id})", $"walk?feature={feature.Id}");
         }

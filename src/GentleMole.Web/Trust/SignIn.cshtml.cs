@@ -32,7 +32,7 @@ internal sealed class SignInPage(MoleDb db, UserManager<MoleUser> users, SignInM
         Role.Lead => "all of it, and the firm's rules and people",
         Role.Locator => "works on site, from walk to handover",
         Role.Office => "notices, records, days",
-        _ => "looks at jobs and drawings",
+        Role.Reader => "looks at jobs and drawings",
     };
 
     public string Typed(string name) => Request.HasFormContentType ? Request.Form[name].ToString() : "";

@@ -23,7 +23,7 @@ internal static class ClockWords
         DeadlineKind.DigPlanned => "dig planned",
         DeadlineKind.RecordsExpire => "plans hold until",
         DeadlineKind.RenewBy => "renew by",
-        _ => "marks hold until",
+        DeadlineKind.MarksExpire => "marks hold until",
     };
 
     /// <summary>The clock with the owner it is about.</summary>
@@ -48,7 +48,7 @@ internal static class ClockWords
     {
         ValidityUnit.Days => Count(rule.Count, "day"),
         ValidityUnit.WorkingDays => Count(rule.Count, "working day"),
-        _ => Count(rule.Count, "hour") + " on working days",
+        ValidityUnit.Hours => Count(rule.Count, "hour") + " on working days",
     };
 
     /// <summary>What the clock says, in a sentence.</summary>
@@ -77,7 +77,7 @@ internal static class ClockWords
         DeadlineKind.MarksExpire => true,
         DeadlineKind.RenewBy => deadline.DaysAway >= 0,
         DeadlineKind.RecordsExpire => !progress.HandedOver,
-        _ => !progress.HandedOver && deadline.DaysAway >= 0,
+        DeadlineKind.DigMayStart or DeadlineKind.DigPlanned => !progress.HandedOver && deadline.DaysAway >= 0,
     };
 
     private static string Count(int count, string what) => $"{count} {what}{(count == 1 ? "" : "s")}";

@@ -10,6 +10,6 @@ internal static class InstrumentWords
         CheckState.Good => "checked today",
         CheckState.NotCheckedToday => "not checked on the day",
         CheckState.Failed => "failed its check",
-        _ => "calibration has run out",
+        CheckState.CalibrationOver => "calibration has run out",
     };
 }

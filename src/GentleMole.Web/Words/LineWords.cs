@@ -16,7 +16,7 @@ internal static class LineWords
         UtilityKind.Water => "drinking water",
         UtilityKind.Reclaimed => "reclaimed water",
         UtilityKind.Sewer => "sewer",
-        _ => "unknown",
+        UtilityKind.Unknown => "unknown",
     };
 
     /// <summary>Style class that carries the paint.</summary>
@@ -27,7 +27,7 @@ internal static class LineWords
         HookupMethod.Direct => "direct connection",
         HookupMethod.Clamp => "clamp",
         HookupMethod.Induction => "induction",
-        _ => "passive",
+        HookupMethod.Passive => "passive",
     };
 
     public static string Answer(LineAnswer answer) => answer switch
@@ -36,7 +36,7 @@ internal static class LineWords
         LineAnswer.Clear => "clear",
         LineAnswer.NotFound => "not found",
         LineAnswer.Escalated => "escalated",
-        _ => "no answer yet",
+        LineAnswer.Pending => "no answer yet",
     };
 
 

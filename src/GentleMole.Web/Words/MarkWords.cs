@@ -11,7 +11,6 @@ internal static class MarkWords
         Verdict.Sound => "sound",
         Verdict.Caution => "doubtful",
         Verdict.Reject => "do not mark",
-        _ => throw new ArgumentOutOfRangeException(nameof(verdict), verdict, "No such verdict."),
     };
 
     public static string Outline(OutlineMarkKind kind) => kind switch
@@ -23,6 +22,5 @@ internal static class MarkWords
         OutlineMarkKind.Flag => "flag",
         OutlineMarkKind.Stake => "stake",
         OutlineMarkKind.CentreStake => "centre stake",
-        _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "No such mark."),
     };
 }

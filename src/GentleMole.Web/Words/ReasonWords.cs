@@ -12,7 +12,7 @@ internal static class ReasonWords
     {
         Core.Verdict.Sound => "sound",
         Core.Verdict.Caution => "caution",
-        _ => "reject",
+        Core.Verdict.Reject => "reject",
     };
 
     public static string School(MarkSchool school) => school switch
@@ -20,7 +20,7 @@ internal static class ReasonWords
         MarkSchool.Peak => "peak",
         MarkSchool.Between => "between",
         MarkSchool.Broadened => "broadened",
-        _ => "corrected",
+        MarkSchool.Corrected => "corrected",
     };
 
     public static string Text(Reason reason, UnitSystem units = UnitSystem.Metres)

@@ -20,7 +20,8 @@ internal static class WalkWords
         FeatureKind.LostChamber => "chamber by the plan, not seen",
         FeatureKind.Box => "box",
         FeatureKind.Pole => "pole with a drop",
-        _ => kind.ToString().ToLowerInvariant(),
+        FeatureKind.Chamber or FeatureKind.Valve or FeatureKind.Hydrant or FeatureKind.Meter or FeatureKind.Riser or FeatureKind.Cabinet
+            or FeatureKind.Pit or FeatureKind.Dip => kind.ToString().ToLowerInvariant(),
     };
 
     /// <summary>Two letters that stand on the plan; empty for what only helps to read it.</summary>
@@ -42,7 +43,7 @@ internal static class WalkWords
         FeatureKind.OldPaint => "Op",
         FeatureKind.Marker => "Ma",
         FeatureKind.LostChamber => "Ch?",
-        _ => "",
+        FeatureKind.Ground or FeatureKind.Kerb or FeatureKind.Boundary => "",
     };
 
     public static string Condition(SiteConditions condition) => condition switch
@@ -50,7 +51,8 @@ internal static class WalkWords
         SiteConditions.Rail => "rail near by",
         SiteConditions.Height => "work at height",
         SiteConditions.Alone => "one person alone",
-        _ => "water near by",
+        SiteConditions.Water => "water near by",
+        SiteConditions.None => "",
     };
 
     /// <summary>What a caution asks of the person.</summary>
@@ -66,7 +68,7 @@ internal static class WalkWords
         SiteCaution.Water => ("Water", "Keep back from the edge; life jacket and second person where the bank is steep."),
         SiteCaution.LoneWork => ("Alone", "Call in at the times agreed. Nothing in carriageways, chambers or at height alone."),
         SiteCaution.AsbestosCement => ("Asbestos cement", "Pipes or ducts of asbestos cement are on the plans. Do not break, saw or drill them; report damage and keep away from dust."),
-        _ => ("The stake", "Before driving the stake: nothing shallow underneath? Look at plans and marks, sweep the spot, wear gloves."),
+        SiteCaution.ShallowAtStake => ("The stake", "Before driving the stake: nothing shallow underneath? Look at plans and marks, sweep the spot, wear gloves."),
     };
 
     public static string Connection(Connection way) => way switch
@@ -75,7 +77,7 @@ internal static class WalkWords
         Core.Site.Connection.Clamp => "clamp",
         Core.Site.Connection.TracerWire => "tracer wire",
         Core.Site.Connection.Sonde => "sonde",
-        _ => "",
+        Core.Site.Connection.None => "",
     };
 
     /// <summary>What a feature suggests, in a sentence.</summary>

@@ -45,7 +45,7 @@ internal static class HookupApi
         return new HookupAnswer(
             new SourceAnswer(
                 shown.Amperes * 1000, shown.Volts, shown.LoopOhms, shown.Watts,
-                solved.Source is DirectSource ? shown.LimitedBy switch { SourceLimit.Volts => "volts", SourceLimit.Watts => "watts", _ => "set" } : null),
+                solved.Source is DirectSource ? shown.LimitedBy switch { SourceLimit.Volts => "volts", SourceLimit.Watts => "watts", SourceLimit.Set => "set" } : null),
             [.. solved.Network.Lines.Select(l => new LineCurrentAnswer(l.Id, [.. solved.Stations(l.Id).Select(Station)]))]);
     }
 

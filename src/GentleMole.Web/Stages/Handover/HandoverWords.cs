@@ -20,7 +20,7 @@ internal static class HandoverWords
         {
             LineAnswer.Marked => found,
             LineAnswer.Pending => found,
-            _ => line.Line.AnswerNote,
+            LineAnswer.Clear or LineAnswer.NotFound or LineAnswer.Escalated => line.Line.AnswerNote,
         };
     }
 

@@ -16,7 +16,7 @@ internal static class CircuitWords
         CircuitState.TooHigh => $"Stop: {Ohms(result)} is too high to go on.",
         CircuitState.Open => "Open circuit: there are volts and no current.",
         CircuitState.NoOutput => "No output: neither volts nor current.",
-        _ => "Type volts and sent current, and the circuit is judged.",
+        CircuitState.NotMeasured => "Type volts and sent current, and the circuit is judged.",
     };
 
     /// <summary>The next thing to try, in the order that it should be tried.</summary>
@@ -28,7 +28,7 @@ internal static class CircuitWords
         CircuitState.TooHigh => "Do not trace with this. Clean metal, a better earth, another connection point; a higher frequency last.",
         CircuitState.Open => "Look for a lead off its clip, paint or rust under it, a broken wire, a far end that is not earthed, a stake in dry ground.",
         CircuitState.NoOutput => "Check that the transmitter is on, its battery, and that the leads are plugged in.",
-        _ => "Volts over current is the loop: line, far earth, soil and stake.",
+        CircuitState.NotMeasured => "Volts over current is the loop: line, far earth, soil and stake.",
     };
 
     public static string Sentence(StakeFinding finding, Person person) => finding.Fault switch
@@ -36,7 +36,7 @@ internal static class CircuitWords
         StakeFault.NotSquare => $"The stake is {finding.Measured.ToString("0", CultureInfo.InvariantCulture)}° off square to the line. Move it round until the lead leaves at a right angle.",
         StakeFault.TooNear => $"The stake is only {person.Run(finding.Measured)} from the line. Take it as far as the lead allows, {person.Run(StakePlacement.LeastMetresFromLine)} or more.",
         StakeFault.AcrossAnotherLine => $"The lead crosses {finding.LineName}, which will carry part of the return. Put the stake on the other side.",
-        _ => $"The stake stands {person.Run(finding.Measured)} from {finding.LineName} and feeds it. Move it away.",
+        StakeFault.BesideAnotherLine => $"The stake stands {person.Run(finding.Measured)} from {finding.LineName} and feeds it. Move it away.",
     };
 
     private static string Ohms(CircuitResult result) => result.LoopOhms is { } ohms

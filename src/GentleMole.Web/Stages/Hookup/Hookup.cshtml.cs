@@ -91,7 +91,7 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
         UtilityKind.Electric => "Never connect directly to a live or possibly live electric line. Clamp, or listen passively, by the firm's safety rules. Transmitter off while leads are handled.",
         UtilityKind.Gas => "Transmitter off while leads are plugged or touched. Never across a regulator or meter: the house side leads elsewhere.",
         null => null,
-        _ => "Transmitter off while leads are plugged or touched; test the line dead first. Never enter a chamber without the confined-space routine.",
+        UtilityKind.Unknown or UtilityKind.Communications or UtilityKind.Water or UtilityKind.Reclaimed or UtilityKind.Sewer => "Transmitter off while leads are plugged or touched; test the line dead first. Never enter a chamber without the confined-space routine.",
     };
 
     public void OnGet() => JudgeStored();

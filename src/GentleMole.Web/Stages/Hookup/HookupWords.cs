@@ -20,7 +20,7 @@ internal static class HookupWords
         HookupMethod.Direct => $"Direct on {hookup.ConnectedTo}, {LineWords.Frequency(hookup.Hertz)}, stake {Way(hookup.At, hookup.Stake!.Value, person)}",
         HookupMethod.Clamp => $"Clamp at {hookup.ConnectedTo}, {LineWords.Frequency(hookup.Hertz)}",
         HookupMethod.Induction => $"Induction from {person.Run(hookup.At.East)} E, {person.Run(hookup.At.North)} N, {LineWords.Frequency(hookup.Hertz)}",
-        _ => "Passive: listen for the mains current",
+        HookupMethod.Passive => "Passive: listen for the mains current",
     };
 
     public static string Way(SitePoint from, SitePoint to, Person person) =>
@@ -65,13 +65,17 @@ internal static class HookupWords
         {
             HookupMethod.Induction => "Lights everything near, and the receiver must keep 15 m from the box.",
             HookupMethod.Passive => "Heard only while current flows, and tells no line from another.",
-            HookupMethod.Clamp when best.Try.Method == HookupMethod.Direct => "Gives less current, and needs both earths.",
-            _ when p.Try.SetMilliamps > best.Try.SetMilliamps => $"Needs {FigureWords.Milliamps(p.Try.SetMilliamps)} where {FigureWords.Milliamps(best.Try.SetMilliamps)} will do.",
-            _ when p.Try.Hertz > best.Try.Hertz => "Does as well; a higher frequency finds more ways off the line that nobody drew.",
-            _ when p.Try.Hertz < best.Try.Hertz => "Does as well; the habit of the house tries the other first.",
-            _ => "Does nearly as well.",
+            HookupMethod.Clamp => best.Try.Method == HookupMethod.Direct ? "Gives less current, and needs both earths." : Beside(p.Try, best.Try),
+            HookupMethod.Direct => Beside(p.Try, best.Try),
         };
     }
+
+    /// <summary>Why a hookup of the same kind comes after the best.</summary>
+    private static string Beside(HookupTry other, HookupTry best) =>
+        other.SetMilliamps > best.SetMilliamps ? $"Needs {FigureWords.Milliamps(other.SetMilliamps)} where {FigureWords.Milliamps(best.SetMilliamps)} will do."
+        : other.Hertz > best.Hertz ? "Does as well; a higher frequency finds more ways off the line that nobody drew."
+        : other.Hertz < best.Hertz ? "Does as well; the habit of the house tries the other first."
+        : "Does nearly as well.";
 
     public static string Refused(RefusedWay way) => $"{(way.Method == HookupMethod.Induction ? "Induction" : Title(LineWords.Method(way.Method)) + " at " + way.Point.Name)}: " + way.Refusal switch
     {
@@ -79,7 +83,7 @@ internal static class HookupWords
         HookupRefusal.ClampWithoutEarths => "no earth on both sides of the clamp, so no current would flow.",
         HookupRefusal.InsulatedFromWork => "an insulating joint lies between here and the work.",
         HookupRefusal.TooNearForInduction => "the box would have to stand within 15 m of the work, and the receiver would hear it.",
-        _ => "no place for the stake: " + (way.Stake is { } why ? Stake(why) : "none left within reach of the lead."),
+        HookupRefusal.NoStakePlace => "no place for the stake: " + (way.Stake is { } why ? Stake(why) : "none left within reach of the lead."),
     };
 
     public static string Stake(StakeRefusal refusal) => refusal switch
@@ -89,7 +93,7 @@ internal static class HookupWords
         StakeRefusal.ShallowService => "a shallow service lies under it.",
         StakeRefusal.BeyondLead => "the lead does not reach so far.",
         StakeRefusal.PowerEarth => "it would stand on a power earth.",
-        _ => "a building is in the way of the lead.",
+        StakeRefusal.LeadBlocked => "a building is in the way of the lead.",
     };
 
     /// <summary>Why the stake does not belong where it is, with the service that it would reach.</summary>
@@ -108,7 +112,7 @@ internal static class HookupWords
         CircuitCause.OpenFarEnd => "Far end not earthed",
         CircuitCause.BrokenLine => "Line broken near here",
         CircuitCause.BondedToAnother => "Bonded to another line here",
-        _ => "A loose end: not the line",
+        CircuitCause.LooseEnd => "A loose end: not the line",
     };
 
     /// <summary>What to try, so that this cause shows or goes away.</summary>
@@ -120,7 +124,7 @@ internal static class HookupWords
         CircuitCause.OpenFarEnd => $"Send {LineWords.Frequency(cause.OtherHertz)}: an open end reads {FigureWords.Ohms(cause.OtherOhms)} there.",
         CircuitCause.BrokenLine => $"Connect beyond, or from the other end. At {LineWords.Frequency(cause.OtherHertz)} it would read {FigureWords.Ohms(cause.OtherOhms)}.",
         CircuitCause.BondedToAnother => "Sweep all round: part of the current leaves on the other line. Lift the bond, if you may, or connect farther on.",
-        _ => $"Try the other wires. At {LineWords.Frequency(cause.OtherHertz)} a loose end would read {FigureWords.Ohms(cause.OtherOhms)}.",
+        CircuitCause.LooseEnd => $"Try the other wires. At {LineWords.Frequency(cause.OtherHertz)} a loose end would read {FigureWords.Ohms(cause.OtherOhms)}.",
     };
 
     /// <summary>How a measured loop stands to the expected one; empty when they agree as well as soil is known.</summary>
@@ -137,7 +141,7 @@ internal static class HookupWords
         WireFinding.Partly => "leads there in part",
         WireFinding.LeadsElsewhere => "leads elsewhere",
         WireFinding.Dead => "takes no current",
-        _ => "not walked yet",
+        WireFinding.NotWalked => "not walked yet",
     };
 
     public static string Compared(WireComparison compared) => compared.Likely is { } likely
@@ -158,7 +162,7 @@ internal static class HookupWords
         WhyKind.BondedInside => "Bonded inside the building",
         WhyKind.ParallelRun => "Parallel run",
         WhyKind.Tee => "Tee",
-        _ => "Insulated joint",
+        WhyKind.InsulatedJoint => "Insulated joint",
     };
 
     /// <summary>The card's text with this site's numbers.</summary>
@@ -174,7 +178,7 @@ internal static class HookupWords
                 ? $"{other} does not run beside the target; through the air it takes {FigureWords.Milliamps(card.Remedy ?? 0)} at {LineWords.Frequency(hookup.Hertz)}."
                 : $"{other} runs beside it for {person.Run(card.Without)}. Through air and soil it takes {FigureWords.Milliamps(card.Remedy ?? 0)} at {LineWords.Frequency(hookup.Hertz)}, {FigureWords.Milliamps(card.With)} at {LineWords.Frequency(card.RemedyHertz ?? hookup.Hertz)}.",
             WhyKind.Tee => $"{FigureWords.Milliamps(card.Without)} reaches the end of the work; with a branch like the main in between, {FigureWords.Milliamps(card.With)}.",
-            _ => $"{FigureWords.Milliamps(card.Without)} reaches the end of the work; past an open joint {FigureWords.Milliamps(card.With)}{(card.RemedyHertz > hookup.Hertz ? $", {FigureWords.Milliamps(card.Remedy ?? 0)} at {LineWords.Frequency(card.RemedyHertz.Value)}" : "")}.",
+            WhyKind.InsulatedJoint => $"{FigureWords.Milliamps(card.Without)} reaches the end of the work; past an open joint {FigureWords.Milliamps(card.With)}{(card.RemedyHertz > hookup.Hertz ? $", {FigureWords.Milliamps(card.Remedy ?? 0)} at {LineWords.Frequency(card.RemedyHertz.Value)}" : "")}.",
         };
     }
 }

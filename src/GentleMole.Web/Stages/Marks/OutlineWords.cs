@@ -13,7 +13,7 @@ internal static class OutlineWords
         OutlineStyle.Flags => "white flags with the name",
         OutlineStyle.Stakes => "white stakes with the name",
         OutlineStyle.CentreStake => "one centre stake with its radius",
-        _ => "white dashes",
+        OutlineStyle.Dashes => "white dashes",
     };
 
     /// <summary>"14 dashes, 6 dots, 2 kerb marks, every 3.2 m."</summary>

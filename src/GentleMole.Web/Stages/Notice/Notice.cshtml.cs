@@ -145,7 +145,7 @@ internal sealed class NoticePage(MoleDb db, SheetLoader loader) : SheetPage(db, 
         var shape = reader.Choice("as", FeatureShape.Line);
         var name = reader.Text("label", 100);
         var points = reader.Places("outline", MostPoints);
-        var needed = shape switch { FeatureShape.Outline => 3, FeatureShape.Line => 2, _ => 1 };
+        var needed = shape switch { FeatureShape.Outline => 3, FeatureShape.Line => 2, FeatureShape.Spot => 1 };
         if (reader.IsGood && points.Count < needed)
         {
             reader.Refuse("outline", $"This needs at least {needed} different point{(needed == 1 ? "" : "s")}.");

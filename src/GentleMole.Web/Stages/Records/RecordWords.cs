@@ -15,7 +15,7 @@ internal static class RecordWords
         RecordState.Partial => "not complete",
         RecordState.Complete => "complete",
         RecordState.Nothing => "nothing here, the owner says",
-        _ => "out of date",
+        RecordState.Expired => "out of date",
     };
 
     /// <summary>By which system a drawing is laid, with what shift, and how well that fits.</summary>
@@ -31,7 +31,7 @@ internal static class RecordWords
     {
         RecordState.Complete or RecordState.Nothing => "sound",
         RecordState.Asked or RecordState.NotAsked => "open",
-        _ => "caution",
+        RecordState.Partial or RecordState.Expired => "caution",
     };
 
     public static string Detail(OwnerFile file) => file switch
@@ -47,6 +47,6 @@ internal static class RecordWords
     {
         RecordWarning.OpticalFibre => "Optical fibre. Cut, it costs more than the job; there may be nothing metallic to put a signal on.",
         RecordWarning.AsbestosCement => "Asbestos cement. Do not break, saw or drill; its dust makes people ill.",
-        _ => "Overhead. A line on a plan may hang on poles: look up before looking for it in the ground.",
+        RecordWarning.Overhead => "Overhead. A line on a plan may hang on poles: look up before looking for it in the ground.",
     };
 }

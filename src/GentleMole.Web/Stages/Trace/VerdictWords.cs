@@ -29,7 +29,7 @@ internal static class VerdictWords
             DotFinding.LostSidewaysSilence => "Do not paint yet. It does not fall silent sideways.",
             DotFinding.SeveralSmallSigns => $"Do not paint yet. {Count(failing)} small signs disagree.",
             DotFinding.NearSource => "Too near the hookup to trust. Read again further on.",
-            _ => "Signs fail here as they do at bends, tees and ends.",
+            DotFinding.AtFeature => "Signs fail here as they do at bends, tees and ends.",
         };
     }
 
@@ -55,7 +55,7 @@ internal static class VerdictWords
             DotFinding.LostSidewaysSilence => "Over one line the response dies when the receiver is turned along it. What is left comes from something else.",
             DotFinding.SeveralSmallSigns => "Each alone would not stop a mark; together they might. " + where,
             DotFinding.NearSource => "Within 5 m of connection or stake the lead and the soil currents are read too.",
-            _ => "Confirm it with a dot beyond on every leg before you paint.",
+            DotFinding.AtFeature => "Confirm it with a dot beyond on every leg before you paint.",
         };
     }
 
@@ -72,7 +72,7 @@ internal static class VerdictWords
         NextStep.CheckBond => "look for the response beside it that carries current away from the transmitter.",
         NextStep.StepAway => "go on until you are 5 m from connection and stake.",
         NextStep.DotsBeyond => "take dots at least one and a half depths beyond, on each leg.",
-        _ => "escalate it to the owner and ask for a trial hole.",
+        NextStep.Escalate => "escalate it to the owner and ask for a trial hole.",
     };
 
     public static SignRow Row(Sign sign, Person person)
@@ -90,7 +90,7 @@ internal static class VerdictWords
             SignKind.DepthTurnedRound => new("Depth turned round", Length(sign.Measured) + " off", "under " + Length(sign.ExpectedHigh), sign.Outcome),
             SignKind.Direction => new("Direction", Round(sign.Measured) + "° off path", "under " + Round(sign.ExpectedHigh) + "°", sign.Outcome),
             SignKind.Sideways => new("Turned sideways", Round(sign.Measured) + " %", "under " + Round(sign.ExpectedHigh) + " %", sign.Outcome),
-            _ => new("Shoulders differ", Round(sign.Measured) + " %", "under " + Round(sign.ExpectedHigh) + " %", sign.Outcome),
+            SignKind.Shoulders => new("Shoulders differ", Round(sign.Measured) + " %", "under " + Round(sign.ExpectedHigh) + " %", sign.Outcome),
         };
     }
 
