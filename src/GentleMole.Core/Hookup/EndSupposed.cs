@@ -4,11 +4,11 @@ namespace GentleMole.Core.Hookup;
 public enum EndSupposed
 {
     /// <summary>It leaves the sheet and goes on.</summary>
-    GoesOn,
+    GoesOn = 0,
 
     /// <summary>It ends without earth: a loose tracer, an insulating joint.</summary>
-    Open,
+    Open = 1,
 
     /// <summary>It ends earthed: a transformer, a pedestal, a house.</summary>
-    Earthed,
+    Earthed = 2,
 }

@@ -4,14 +4,14 @@ namespace GentleMole.Core.Hookup;
 public enum HookupMethod
 {
     /// <summary>A lead clipped to the line, the other to a stake.</summary>
-    Direct,
+    Direct = 0,
 
     /// <summary>A clamp round the line; both its ends must be earthed.</summary>
-    Clamp,
+    Clamp = 1,
 
     /// <summary>From the surface by the transmitter's coil.</summary>
-    Induction,
+    Induction = 2,
 
     /// <summary>No transmitter: what already flows.</summary>
-    Passive,
+    Passive = 3,
 }

@@ -3,9 +3,9 @@ namespace GentleMole.Core.Lines;
 /// <summary>What carries the current.</summary>
 public enum Metal
 {
-    Copper,
-    Aluminium,
-    Lead,
-    Steel,
-    Iron,
+    Copper = 0,
+    Aluminium = 1,
+    Lead = 2,
+    Steel = 3,
+    Iron = 4,
 }

@@ -4,14 +4,14 @@ namespace GentleMole.Core.Marking;
 public enum MarkSchool
 {
     /// <summary>At the peak.</summary>
-    Peak,
+    Peak = 0,
 
     /// <summary>Half-way between peak and null.</summary>
-    Between,
+    Between = 1,
 
     /// <summary>A broad line that covers peak and null and a margin beyond both.</summary>
-    Broadened,
+    Broadened = 2,
 
     /// <summary>At the position computed from both.</summary>
-    Corrected,
+    Corrected = 3,
 }

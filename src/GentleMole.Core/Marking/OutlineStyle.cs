@@ -6,14 +6,14 @@ namespace GentleMole.Core.Marking;
 public enum OutlineStyle
 {
     /// <summary>White dashes; dots on curves; arrows along a route.</summary>
-    Dashes,
+    Dashes = 0,
 
     /// <summary>Flags with the name, where paint does not hold.</summary>
-    Flags,
+    Flags = 1,
 
     /// <summary>Stakes with the name, in rough or overgrown ground.</summary>
-    Stakes,
+    Stakes = 2,
 
     /// <summary>One stake in the middle with the radius written on it.</summary>
-    CentreStake,
+    CentreStake = 3,
 }

@@ -3,8 +3,8 @@ namespace GentleMole.Core.Notices;
 /// <summary>What is walked on.</summary>
 public enum SiteGround
 {
-    Paved,
-    Grass,
-    Rough,
-    Overgrown,
+    Paved = 0,
+    Grass = 1,
+    Rough = 2,
+    Overgrown = 3,
 }

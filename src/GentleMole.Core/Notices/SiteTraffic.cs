@@ -4,7 +4,7 @@ namespace GentleMole.Core.Notices;
 public enum SiteTraffic
 {
     /// <summary>Off the carriageway.</summary>
-    None,
-    Light,
-    Busy,
+    None = 0,
+    Light = 1,
+    Busy = 2,
 }

@@ -3,8 +3,8 @@ namespace GentleMole.Core.Site;
 /// <summary>What the surface is where a stake might be driven.</summary>
 public enum Surface
 {
-    Unknown,
-    Building,
-    Paved,
-    Soil,
+    Unknown = 0,
+    Building = 1,
+    Paved = 2,
+    Soil = 3,
 }

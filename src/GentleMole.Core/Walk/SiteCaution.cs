@@ -4,15 +4,15 @@ namespace GentleMole.Core.Walk;
 public enum SiteCaution
 {
     /// <summary>Always: vest, boots, glasses, weather, the way to help.</summary>
-    Self,
-    Carriageway,
-    Chamber,
-    LiveEquipment,
-    Gas,
-    Rail,
-    Height,
-    Water,
-    LoneWork,
-    ShallowAtStake,
-    AsbestosCement,
+    Self = 0,
+    Carriageway = 1,
+    Chamber = 2,
+    LiveEquipment = 3,
+    Gas = 4,
+    Rail = 5,
+    Height = 6,
+    Water = 7,
+    LoneWork = 8,
+    ShallowAtStake = 9,
+    AsbestosCement = 10,
 }

@@ -4,20 +4,20 @@ namespace GentleMole.Store.Evidence;
 public enum Listening
 {
     /// <summary>The device did not say, and nothing was hooked up to its line.</summary>
-    Unsaid,
+    Unsaid = 0,
 
     /// <summary>A transmitter's signal, put on by the hookup that the walk names.</summary>
-    Active,
+    Active = 1,
 
     /// <summary>Mains current.</summary>
-    Power,
+    Power = 2,
 
     /// <summary>Far transmitters.</summary>
-    Radio,
+    Radio = 3,
 
     /// <summary>Cathodic protection.</summary>
-    Cathodic,
+    Cathodic = 4,
 
     /// <summary>A transmitter on the surface.</summary>
-    Induction,
+    Induction = 5,
 }

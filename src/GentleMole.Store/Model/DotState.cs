@@ -4,11 +4,11 @@ namespace GentleMole.Store.Model;
 public enum DotState
 {
     /// <summary>Read, not yet decided.</summary>
-    Taken,
+    Taken = 0,
 
     /// <summary>Marked: the line goes through it.</summary>
-    Accepted,
+    Accepted = 1,
 
     /// <summary>Kept as evidence; the line does not go through it.</summary>
-    Doubtful,
+    Doubtful = 2,
 }

@@ -3,11 +3,11 @@ namespace GentleMole.Store.Model;
 public enum FeatureShape
 {
     /// <summary>A closed outline: a building, a bed.</summary>
-    Outline,
+    Outline = 0,
 
     /// <summary>An open line: a kerb, a wall, a bay line.</summary>
-    Line,
+    Line = 1,
 
     /// <summary>One point: a valve box, a lamp post.</summary>
-    Spot,
+    Spot = 2,
 }

@@ -2,6 +2,6 @@ namespace GentleMole.Store.Model;
 
 public enum InstrumentKind
 {
-    Transmitter,
-    Receiver,
+    Transmitter = 0,
+    Receiver = 1,
 }

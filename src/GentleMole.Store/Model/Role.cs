@@ -6,14 +6,14 @@ namespace GentleMole.Store.Model;
 public enum Role
 {
     /// <summary>Sees jobs and drawings, changes nothing: the one who digs, an engineer.</summary>
-    Reader,
+    Reader = 0,
 
     /// <summary>Takes notices, runs the days, asks for records.</summary>
-    Office,
+    Office = 1,
 
     /// <summary>Works on site.</summary>
-    Locator,
+    Locator = 2,
 
     /// <summary>All of it, and people, tokens, the rules of the firm and backups.</summary>
-    Lead,
+    Lead = 3,
 }

@@ -6,14 +6,14 @@ namespace GentleMole.Store.Model;
 public enum TokenScope
 {
     /// <summary>Look at jobs, and calculate.</summary>
-    Read,
+    Read = 0,
 
     /// <summary>Read, and send readings.</summary>
-    Readings,
+    Readings = 1,
 
     /// <summary>All that the API offers.</summary>
-    Full,
+    Full = 2,
 
     /// <summary>The calendar alone, by its secret address.</summary>
-    Calendar,
+    Calendar = 3,
 }

@@ -1,5 +1,9 @@
 using GentleMole.Core.Lines;
 using GentleMole.Exchange.Scenes;
+using GentleMole.Store;
+using GentleMole.Store.Log;
+using GentleMole.Store.Writing;
+using Microsoft.EntityFrameworkCore;
 
 namespace GentleMole.Web.Tests.House;
 
@@ -120,6 +124,22 @@ public sealed class HouseTests
             return !f.Text.Contains($"\nnamespace {string.Join('.', room)};\n", StringComparison.Ordinal) && !f.Text.StartsWith($"namespace {string.Join('.', room)};\n", StringComparison.Ordinal);
         }).Select(f => f.Path);
         Assert.Empty(strays);
+    }
+
+    [Fact]
+    public void What_is_stored_as_a_number_says_its_number()
+    {
+        using var gate = new WriteGate();
+        using var db = new MoleDb(new DbContextOptionsBuilder<MoleDb>().UseSqlite("Data Source=:memory:").Options, new ChangeContext(TimeProvider.System), gate);
+        var stored = db.Model.GetEntityTypes().SelectMany(e => e.GetProperties()).Select(p => Nullable.GetUnderlyingType(p.ClrType) ?? p.ClrType)
+            .Where(t => t.IsEnum && t.Namespace!.StartsWith("GentleMole", StringComparison.Ordinal)).Distinct().ToList();
+        Assert.True(stored.Count > 15);
+        var code = SourceTree.Code("src").ToList();
+        foreach (var type in stored)
+        {
+            var (path, text) = code.Single(f => Path.GetFileName(f.Path) == type.Name + ".cs");
+            Assert.All(Enum.GetNames(type), name => Assert.True(System.Text.RegularExpressions.Regex.IsMatch(text, $@"\b{name} = -?\d+,"), $"{path}: {name} is stored and has no number of its own; put in another order it would mean something else."));
+        }
     }
 
     [Fact]
