@@ -42,14 +42,14 @@ public sealed class NoticeCentre : IAsyncDisposable
     /// <summary>How often an answer came that was there already.</summary>
     public int Repeats { get; private set; }
 
+    /// <param name="file">Where it keeps what it has handed out and taken.</param>
     /// <param name="port">0 for any free one.</param>
-    public static async Task<NoticeCentre> StartAsync(string dataDirectory, TimeProvider clock, int port = 0, CancellationToken cancellation = default)
+    public static async Task<NoticeCentre> StartAsync(string file, TimeProvider clock, int port = 0, CancellationToken cancellation = default)
     {
         var builder = WebApplication.CreateSlimBuilder(new WebApplicationOptions { Args = [] });
         builder.Logging.ClearProviders();
         builder.WebHost.UseUrls($"http://127.0.0.1:{port}");
         var app = builder.Build();
-        var file = Path.Combine(dataDirectory, "simulated-notice-centre.json");
         var state = File.Exists(file) ? JsonSerializer.Deserialize<State>(await File.ReadAllTextAsync(file, cancellation).ConfigureAwait(false)) : null;
         var centre = new NoticeCentre(app, file, clock, state ?? new State(2, clock.GetUtcNow(), []));
         centre.Map();

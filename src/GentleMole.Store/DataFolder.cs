@@ -10,6 +10,8 @@ namespace GentleMole.Store;
 public sealed class DataFolder(string path) : IDisposable
 {
     private const string ScratchMark = ".scratch-";
+    private const string DatabaseName = "gentle-mole.db";
+    private const int DeepestPath = 4;
 
     /// <summary>What the system answers when somebody else holds the lock (EWOULDBLOCK).</summary>
     private const int WouldBlock = 11;
@@ -19,7 +21,7 @@ public sealed class DataFolder(string path) : IDisposable
 
     public string Root { get; } = Path.GetFullPath(path);
 
-    public string Database => Path.Combine(Root, "gentle-mole.db");
+    public string Database => Path.Combine(Root, DatabaseName);
 
     public string Photos => Path.Combine(Root, "photos");
 
@@ -30,6 +32,36 @@ public sealed class DataFolder(string path) : IDisposable
 
     /// <summary>Keys of sessions and form tokens.</summary>
     public string Keys => Path.Combine(Root, "keys");
+
+    /// <summary>What the simulated notice centre of the demo has handed out and taken.</summary>
+    public string SimulatedCentre => Path.Combine(Root, "simulated-notice-centre.json");
+
+    /// <summary>File of a photo.</summary>
+    public string PhotoFile(Guid id, string format) => Path.Combine(Photos, $"{id:N}.{format}");
+
+    /// <summary>File of a drawing that lies on the desk, and the file that holds the name it came with.</summary>
+    public (string Data, string Name) ImportFiles(int jobId, Guid id) => (Path.Combine(Imports, $"{jobId}-{id:N}.data"), Path.Combine(Imports, $"{jobId}-{id:N}.name"));
+
+    /// <summary>File of a backup made at a moment.</summary>
+    public string BackupFile(DateTime nowUtc) => Path.Combine(Backups, $"mole-{nowUtc.ToString("yyyy-MM-dd-HHmmss", CultureInfo.InvariantCulture)}.zip");
+
+    /// <summary>Everything that is kept beside the database, by its path from the directory: what a backup takes along.</summary>
+    public IEnumerable<string> Kept() => !Directory.Exists(Root)
+        ? []
+        : Directory.EnumerateFiles(Root, "*", SearchOption.AllDirectories)
+            .Select(f => Path.GetRelativePath(Root, f).Replace(Path.DirectorySeparatorChar, '/')).Where(IsKept).Order(StringComparer.Ordinal);
+
+    /// <summary>
+    /// True for the path of something that is kept: neither the database, whose copy is made by itself, nor backups, nor what
+    /// says who holds the directory, nor scratch; and no path that would leave it.
+    /// </summary>
+    public static bool IsKept(string path)
+    {
+        var steps = path.Split('/');
+        return steps.Length <= DeepestPath
+            && Array.TrueForAll(steps, s => s.Length > 0 && s[0] != '.' && !s.Contains('\\', StringComparison.Ordinal) && s.IndexOfAny(Path.GetInvalidFileNameChars()) < 0)
+            && steps[0] != "backups" && !steps[0].StartsWith(DatabaseName, StringComparison.Ordinal) && !steps[0].StartsWith("in-use.", StringComparison.Ordinal);
+    }
 
     /// <summary>Room left on the disk for whoever may use it, bytes.</summary>
     public long RoomLeft => new DriveInfo(Root).AvailableFreeSpace;

@@ -46,6 +46,48 @@ public sealed class BackupTests : IDisposable
     }
 
     [Fact]
+    public async Task Everything_that_is_kept_goes_along_whatever_its_folder_is_called_and_nothing_else()
+    {
+        string[] kept = ["imports/1-a.data", "keys/key-1.xml", "photos/a.jpg", "radar/run-7/line 1.bin", "simulated-notice-centre.json"];
+        string[] others = ["backups/mole-old.zip", ".scratch-1-x", "photos/.half", "gentle-mole.db-of-another", "in-use.note"];
+        var file = Path.Combine(_place, "all.zip");
+        await using (var room = await StoreRoom.OpenAsync())
+        {
+            foreach (var name in kept.Concat(others))
+            {
+                var path = Path.Combine(room.Folder.Root, name);
+                Directory.CreateDirectory(Path.GetDirectoryName(path)!);
+                await File.WriteAllTextAsync(path, "content of " + name);
+            }
+
+            await room.Get<StoreBackup>().MakeAsync(new DateTime(2026, 11, 25), file);
+        }
+
+        using (var zip = await ZipFile.OpenReadAsync(file))
+        {
+            Assert.Equal(kept.Append("gentle-mole.db").Append("manifest.json").Order(StringComparer.Ordinal), zip.Entries.Select(e => e.FullName).Order(StringComparer.Ordinal));
+        }
+
+        await RestoreAsync(file);
+        Assert.All(kept, name => Assert.Equal("content of " + name, File.ReadAllText(Path.Combine(Into, name))));
+        Assert.All(others, name => Assert.False(File.Exists(Path.Combine(Into, name))));
+    }
+
+    [Theory]
+    [InlineData("../outside.txt")]
+    [InlineData("photos/../../outside.txt")]
+    [InlineData("/etc/passwd")]
+    [InlineData("photos\\..\\x")]
+    [InlineData("photos//a.jpg")]
+    [InlineData(".hidden")]
+    [InlineData("gentle-mole.db-wal")]
+    [InlineData("in-use.lock")]
+    [InlineData("backups/mole-2026.zip")]
+    [InlineData("a/b/c/d/e")]
+    [InlineData("")]
+    public void A_path_that_leaves_the_directory_or_is_not_kept_is_none_of_a_backup(string path) => Assert.False(DataFolder.IsKept(path));
+
+    [Fact]
     public async Task One_flipped_byte_anywhere_is_refused_and_so_is_a_missing_end()
     {
         var good = await File.ReadAllBytesAsync(await MadeAsync());

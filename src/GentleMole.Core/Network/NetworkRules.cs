@@ -1,3 +1,4 @@
+using GentleMole.Core.Lines;
 using GentleMole.Core.Site;
 using GentleMole.Core.Soil;
 
@@ -12,8 +13,7 @@ public static class NetworkRules
     public const int MostPoints = 5000;
     public const double MostMetres = 50_000;
     public const double FarthestMetres = SiteRules.FarthestMetres;
-    public const double DeepestMetres = 100;
-    private const double LeastLineMetres = 0.01;
+        private const double LeastLineMetres = 0.01;
 
     /// <summary>Wrong entries, by their path in a request of the bench; empty when it can be solved.</summary>
     public static IReadOnlyList<FieldError> Check(BuriedNetwork network, SignalSource source, double hertz)
@@ -100,7 +100,7 @@ public static class NetworkRules
         for (var k = 0; k < line.Points.Count; k++)
         {
             var point = line.Points[k];
-            if (!(-point.Up > 0 && -point.Up <= DeepestMetres))
+            if (!(-point.Up > 0 && -point.Up <= LineRules.Depth.Most))
             {
                 add($"lines[{i}].points[{k}]", "The depth, third of the three, must be more than 0 and at most 100 m: depths count downwards, to the centre.");
                 break;
@@ -115,7 +115,7 @@ public static class NetworkRules
 
         if (line.Conductor is { } conductor)
         {
-            if (!(conductor.OutsideMetres is >= 0.0001 and <= 10))
+            if (!LineRules.Outside.Hold(conductor.OutsideMetres))
             {
                 add($"lines[{i}].conductor.outsideMillimetres", "The outside diameter must be from 0.1 mm to 10,000 mm.");
             }

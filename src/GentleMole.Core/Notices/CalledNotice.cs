@@ -30,7 +30,7 @@ public sealed record CalledNotice(
     public const double MostDepthMetres = 100;
     public const double MostLatitude = 89;
 
-    /// <summary>What is wrong with it; fields are named as in the HTTP API.</summary>
+    /// <summary>What is wrong with it; fields are the names of its parts.</summary>
     public IReadOnlyList<FieldError> Check()
     {
         var errors = new List<FieldError>();
@@ -51,21 +51,21 @@ public sealed record CalledNotice(
         }
 
         Range(errors, DigDepthMetres, "digDepthMetres", LeastDepthMetres, MostDepthMetres);
-        Range(errors, LatitudeDegrees, "originLatitudeDegrees", -MostLatitude, MostLatitude);
-        Range(errors, LongitudeDegrees, "originLongitudeDegrees", -180, 180);
+        Range(errors, LatitudeDegrees, "latitudeDegrees", -MostLatitude, MostLatitude);
+        Range(errors, LongitudeDegrees, "longitudeDegrees", -180, 180);
         if (LatitudeDegrees is null != LongitudeDegrees is null)
         {
-            errors.Add(new FieldError("originLatitudeDegrees", "Latitude and longitude of the origin go together; send both or neither."));
+            errors.Add(new FieldError("latitudeDegrees", "Latitude and longitude of the origin go together; give both or neither."));
         }
 
         if (Corners.Count > 0)
         {
-            errors.AddRange(DigArea.Check(Corners, "area"));
+            errors.AddRange(DigArea.Check(Corners, "corners"));
         }
 
         if (Owners.Count > MostOwners || Owners.Any(o => o is not { Length: > 0 and <= MostText }))
         {
-            errors.Add(new FieldError("utilities", $"Each utility needs an owner of 1 to {MostText} characters, and {MostOwners} are the most."));
+            errors.Add(new FieldError("owners", $"Each utility needs an owner of 1 to {MostText} characters, and {MostOwners} are the most."));
         }
 
         return errors;

@@ -45,7 +45,7 @@ public static class CrossReadingRules
 
         if (noise.Relative == 0 && noise.Floor == 0)
         {
-            errors.Add(new("noiseFloor", "relativeNoise and noiseFloor are both zero; no instrument is without noise. Give at least one."));
+            errors.Add(new("noiseFloor", "Both parts of the scatter are zero; no instrument is without noise. Give at least one."));
         }
 
         if (readings.Select(r => r.OffsetMetres).Distinct().Count() < 3)

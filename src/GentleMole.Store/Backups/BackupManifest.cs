@@ -8,7 +8,6 @@ public sealed class BackupManifest
 {
     /// <summary>Names inside the backup, the same as in the data directory.</summary>
     public const string Database = "gentle-mole.db";
-    public const string Photos = "photos/";
     private const string Name = "manifest.json";
     private const string Kind = "gentle-mole-backup-1";
     private const int MostBytes = 64 << 20;
@@ -59,14 +58,11 @@ public sealed class BackupManifest
         var listed = manifest.Files.Select(f => f.Name).Append(Name).Order(StringComparer.Ordinal);
         if (!listed.SequenceEqual(zip.Entries.Select(e => e.FullName).Order(StringComparer.Ordinal), StringComparer.Ordinal)
             || manifest.Files.Count(f => f.Name == Database) != 1
-            || manifest.Files.Exists(f => f.Name != Database && !IsPhoto(f.Name)))
+            || manifest.Files.Exists(f => f.Name != Database && !DataFolder.IsKept(f.Name)))
         {
             throw new IOException("it holds other files than its list says.");
         }
 
         return manifest;
     }
-
-    private static bool IsPhoto(string name) => name.StartsWith(Photos, StringComparison.Ordinal)
-        && name[Photos.Length..] is { Length: > 0 } file && file[0] != '.' && Path.GetFileName(file) == file && !file.Contains('\\', StringComparison.Ordinal);
 }

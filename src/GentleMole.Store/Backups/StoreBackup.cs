@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.IO.Compression;
 using GentleMole.Store.Writing;
 using Microsoft.Data.Sqlite;
@@ -7,7 +6,7 @@ namespace GentleMole.Store.Backups;
 
 /// <summary>
 /// Backups: one zip file each, with the database as it stood at one moment (SQLite's VACUUM INTO, consistent while others
-/// write), the photos, a list of all files with their hashes, and a seal over the whole.
+/// write), everything else that is kept beside it, a list of all files with their hashes, and a seal over the whole.
 /// </summary>
 public sealed class StoreBackup(DataFolder folder)
 {
@@ -20,7 +19,7 @@ public sealed class StoreBackup(DataFolder folder)
     public async Task<string> MakeAsync(DateTime nowUtc, string? to = null, CancellationToken cancellation = default)
     {
         Directory.CreateDirectory(folder.Backups);
-        var target = to ?? Path.Combine(folder.Backups, $"mole-{nowUtc.ToString("yyyy-MM-dd-HHmmss", CultureInfo.InvariantCulture)}.zip");
+        var target = to ?? folder.BackupFile(nowUtc);
         if (Directory.Exists(target))
         {
             throw new IOException($"{target} is a directory; give the name of the backup's file.");
@@ -39,9 +38,9 @@ public sealed class StoreBackup(DataFolder folder)
             await using (zip.ConfigureAwait(false))
             {
                 await PutAsync(zip, database, BackupManifest.Database, CompressionLevel.Fastest, manifest, cancellation).ConfigureAwait(false);
-                foreach (var photo in Photos())
+                foreach (var name in folder.Kept())
                 {
-                    await PutAsync(zip, photo, BackupManifest.Photos + Path.GetFileName(photo), CompressionLevel.NoCompression, manifest, cancellation).ConfigureAwait(false);
+                    await PutAsync(zip, Path.Combine(folder.Root, name), name, CompressionLevel.NoCompression, manifest, cancellation).ConfigureAwait(false);
                 }
 
                 await manifest.WriteAsync(zip, cancellation).ConfigureAwait(false);
@@ -63,16 +62,18 @@ public sealed class StoreBackup(DataFolder folder)
     private static async Task PutAsync(
         ZipArchive zip, string path, string name, CompressionLevel level, BackupManifest manifest, CancellationToken cancellation)
     {
-        var from = File.OpenRead(path);
+        if (!File.Exists(path))
+        {
+            // Taken off the desk meanwhile.
+            return;
+        }
+
+        var from = new FileStream(path, FileMode.Open, FileAccess.Read, FileShare.ReadWrite | FileShare.Delete);
         await using var closing = from.ConfigureAwait(false);
         var entry = await zip.CreateEntry(name, level).OpenAsync(cancellation).ConfigureAwait(false);
         await using var ending = entry.ConfigureAwait(false);
         manifest.Files.Add(await HashedCopy.RunAsync(name, from, entry, cancellation).ConfigureAwait(false));
     }
-
-    private IEnumerable<string> Photos() => Directory.Exists(folder.Photos)
-        ? Directory.EnumerateFiles(folder.Photos).Where(f => !Path.GetFileName(f).StartsWith('.')).Order(StringComparer.Ordinal)
-        : [];
 
     private async Task CopyDatabaseAsync(string target, CancellationToken cancellation)
     {

@@ -55,12 +55,13 @@ public static class StoreRestore
         var zip = await ZipFile.OpenReadAsync(backup, cancellation).ConfigureAwait(false);
         await using var closing = zip.ConfigureAwait(false);
         var manifest = await BackupManifest.ReadAsync(zip, cancellation).ConfigureAwait(false);
-        Directory.CreateDirectory(Path.Combine(folder.Restoring, BackupManifest.Photos));
         foreach (var file in manifest.Files)
         {
             var from = await zip.GetEntry(file.Name)!.OpenAsync(cancellation).ConfigureAwait(false);
             await using var reading = from.ConfigureAwait(false);
-            var to = new FileStream(Path.Combine(folder.Restoring, file.Name), FileMode.CreateNew, FileAccess.Write);
+            var place = Path.Combine(folder.Restoring, file.Name);
+            Directory.CreateDirectory(Path.GetDirectoryName(place)!);
+            var to = new FileStream(place, FileMode.CreateNew, FileAccess.Write);
             await using var writing = to.ConfigureAwait(false);
             if (await HashedCopy.RunAsync(file.Name, from, to, cancellation).ConfigureAwait(false) != file)
             {
@@ -96,10 +97,11 @@ public static class StoreRestore
 
     private static void PutInPlace(DataFolder folder)
     {
-        Directory.CreateDirectory(folder.Photos);
-        foreach (var photo in new DirectoryInfo(Path.Combine(folder.Restoring, BackupManifest.Photos)).EnumerateFiles())
+        foreach (var name in new DataFolder(folder.Restoring).Kept().ToList())
         {
-            photo.MoveTo(Path.Combine(folder.Photos, photo.Name), overwrite: true);
+            var place = Path.Combine(folder.Root, name);
+            Directory.CreateDirectory(Path.GetDirectoryName(place)!);
+            File.Move(Path.Combine(folder.Restoring, name), place, overwrite: true);
         }
 
         File.Delete(folder.Database + "-wal");

@@ -20,7 +20,7 @@ internal static class DemoPhoto
         };
         using var folder = new DataFolder(Path.GetDirectoryName(db.Database.GetDbConnection().DataSource)!);
         Directory.CreateDirectory(folder.Photos);
-        await File.WriteAllBytesAsync(Path.Combine(folder.Photos, $"{photo.Id:N}.jpg"), bytes, cancellation).ConfigureAwait(false);
+        await File.WriteAllBytesAsync(folder.PhotoFile(photo.Id, "jpg"), bytes, cancellation).ConfigureAwait(false);
         job.Features.Single(f => f.Name == "J2").Photos.Add(photo);
     }
 }

@@ -1,5 +1,7 @@
 using System.Runtime.CompilerServices;
 using System.Text.Json;
+using GentleMole.Core.Site;
+using GentleMole.Core.Trace;
 using GentleMole.Store.Log;
 using GentleMole.Store.Writing;
 using Microsoft.Data.Sqlite;
@@ -16,9 +18,15 @@ public sealed class EvidenceStore
     internal EvidenceStore(StoreWriter writer, TimeProvider clock) => (_writer, _intake) = (writer, new EvidenceIntake(clock));
 
     /// <summary>Keeps a batch; it is on the disk when the task ends.</summary>
+    /// <exception cref="ArgumentException">A sample shows what no reading can: <see cref="ReadingRules"/> are for everybody who hands one in.</exception>
     /// <exception cref="StoreBusyException">Too much waits already; nothing was kept.</exception>
     public async Task<TakenBatch> TakeAsync(int jobId, string who, IReadOnlyList<Sample> samples)
     {
+        if (samples.Count > ReadingRules.MostAtOnce || !samples.All(IsReading))
+        {
+            throw new ArgumentException("A reading that cannot be was handed in.", nameof(samples));
+        }
+
         try
         {
             return await _writer.RunAsync(session => _intake.Take(session, jobId, who, samples)).ConfigureAwait(false);
@@ -28,6 +36,10 @@ public sealed class EvidenceStore
             return refused.Outcome;
         }
     }
+
+    private static bool IsReading(Sample s) =>
+        s.Utility.Length is > 0 and <= ReadingRules.MostUtility && s.TakenAt.Year is >= ReadingRules.EarliestYear and <= ReadingRules.LatestYear
+        && ReadingRules.Hold(new SitePoint(s.EastMetres, s.NorthMetres), s.Peak, s.Null, s.DepthMetres, s.CurrentMilliamps, s.DirectionDegrees, s.FrequencyHertz);
 
     /// <summary>
     /// Loose samples that name a line which stands on the notice by now become its dots, in the order taken. Part of the

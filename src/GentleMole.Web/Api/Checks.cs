@@ -22,6 +22,10 @@ internal sealed class Checks
         return Range(number, field, low, high);
     }
 
+    public double Number(double? value, string field, Bounds bounds) => Number(value, field, bounds.Least, bounds.Most);
+
+    public double? Optional(double? value, string field, Bounds bounds) => Optional(value, field, bounds.Least, bounds.Most);
+
     /// <summary>A number that may be missing.</summary>
     public double? Optional(double? value, string field, double low, double high) =>
         value is { } number ? Range(number, field, low, high) : null;

@@ -85,10 +85,12 @@ internal static class CentreInbox
 
     private static string PlainName(string field) => field switch
     {
-        "originLatitudeDegrees" => "Latitude",
-        "originLongitudeDegrees" => "Longitude",
+        "latitudeDegrees" => "Latitude",
+        "longitudeDegrees" => "Longitude",
         "digDepthMetres" => "Depth of the dig, metres",
         "receivedAt" => "Dates",
+        "corners" => "Area",
+        "owners" => "Utilities",
         _ => char.ToUpperInvariant(field[0]) + field[1..],
     };
 

@@ -10,7 +10,7 @@ namespace GentleMole.Web.Centre;
 /// <summary>
 /// Keeps talking with the notice centre while the application runs. In the demo it starts the simulated one first.
 /// </summary>
-internal sealed partial class CentreLink(MoleOptions options, IServiceScopeFactory scopes, TimeProvider clock, ILogger<CentreLink> log) : BackgroundService
+internal sealed partial class CentreLink(MoleOptions options, DataFolder folder, IServiceScopeFactory scopes, TimeProvider clock, ILogger<CentreLink> log) : BackgroundService
 {
     public const string Simulated = "simulated";
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(3);
@@ -102,7 +102,7 @@ internal sealed partial class CentreLink(MoleOptions options, IServiceScopeFacto
 
         if (options.Centre == Simulated)
         {
-            StandIn = await NoticeCentre.StartAsync(options.Data, clock, cancellation: stoppingToken);
+            StandIn = await NoticeCentre.StartAsync(folder.SimulatedCentre, clock, cancellation: stoppingToken);
             _address = StandIn.Address;
         }
         else

@@ -20,7 +20,7 @@ internal sealed class OwnersPage(MoleDb db) : FirmPage(db)
     public async Task<IActionResult> OnPostAsync()
     {
         var reader = Reader();
-        var name = reader.Text("name", 200, required: true);
+        var name = reader.Text("name", LineRules.MostOwner, required: true);
         var records = reader.Rule("records", required: true);
         var marks = reader.Rule("marks");
         var (kind, sheets, contact) = (reader.Choice("kind", UtilityKind.Unknown), reader.Text("sheets", 200), reader.Text("contact", 200));

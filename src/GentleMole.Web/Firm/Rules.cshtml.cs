@@ -35,7 +35,7 @@ internal sealed class RulesPage(MoleDb db) : FirmPage(db)
         var valid = reader.Rule("valid", required: true);
         var cutOff = Hour(reader, "cutOff");
         var (starts, ends) = (Hour(reader, "starts"), Hour(reader, "ends"));
-        var (latitude, longitude) = (reader.Number("homeLatitude", "°", -89, 89), reader.Number("homeLongitude", "°", -180, 180));
+        var (latitude, longitude) = (reader.Number("homeLatitude", "°", -CalledNotice.MostLatitude, CalledNotice.MostLatitude), reader.Number("homeLongitude", "°", -180, 180));
         var speed = reader.Number("speed", "km/h", 3, 130);
         if (reader.IsGood && ends <= starts)
         {

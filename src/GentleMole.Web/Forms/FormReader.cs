@@ -52,6 +52,12 @@ internal sealed partial class FormReader(IFormCollection form, Person person)
             ? Keep(LengthText.Parse(form[name], person.Units, name, minimum, maximum))
             : null;
 
+    /// <summary>A length within what the rules allow.</summary>
+    public double? Length(string name, Bounds bounds, bool required = false) => Length(name, bounds.Least, bounds.Most, required);
+
+    /// <summary>A plain number within what the rules allow.</summary>
+    public double? Number(string name, string unit, Bounds bounds) => Number(name, unit, bounds.Least, bounds.Most);
+
     /// <summary>A plain number; null when left empty.</summary>
     public double? Number(string name, string unit, double minimum, double maximum) =>
         Has(name) ? Keep(NumberText.Parse(form[name], unit, name, minimum, maximum)) : null;

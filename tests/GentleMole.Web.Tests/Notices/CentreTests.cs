@@ -112,13 +112,13 @@ public class CentreTests(CentreHost host) : IClassFixture<CentreHost>
     {
         var directory = Directory.CreateDirectory(Path.Combine(host.DataDirectory, "centre")).FullName;
         var reply = new CentreReply(Guid.NewGuid(), "N26-4101", "Gas", "Tamsin Gas", "clear", "", DateTimeOffset.UnixEpoch);
-        await using (var first = await NoticeCentre.StartAsync(directory, TimeProvider.System))
+        await using (var first = await NoticeCentre.StartAsync(Path.Combine(directory, "centre.json"), TimeProvider.System))
         {
             using var http = new HttpClient { BaseAddress = first.Address };
             await System.Net.Http.Json.HttpClientJsonExtensions.PostAsJsonAsync(http, "answers", reply);
         }
 
-        await using var second = await NoticeCentre.StartAsync(directory, TimeProvider.System);
+        await using var second = await NoticeCentre.StartAsync(Path.Combine(directory, "centre.json"), TimeProvider.System);
         Assert.Equal(reply, Assert.Single(second.Replies));
     }
 

@@ -105,8 +105,8 @@ internal static class DeskApi
     {
         var run = Line(body.Run, "run", checks);
         var seenAt = checks.Number(body.SeenAtMetres, "seenAtMetres", 0, SiteRules.FarthestMetres);
-        var lengths = (body.LengthsMetres ?? []).Take(MostPoints).Select((l, i) => checks.Number(l, $"lengthsMetres[{i}]", 0.01, 5000)).ToList();
-        var doubt = checks.Optional(body.RunDoubtMetres, "runDoubtMetres", 0, 1000) ?? 1;
+        var lengths = (body.LengthsMetres ?? []).Take(MostPoints).Select((l, i) => checks.Number(l, $"lengthsMetres[{i}]", RecordRules.RunLength)).ToList();
+        var doubt = checks.Optional(body.RunDoubtMetres, "runDoubtMetres", 0, RecordRules.Doubt.Most) ?? 1;
         return () =>
         {
             var lost = RecordGeometry.LostChamber(run!, seenAt, lengths, body.Backwards ?? false, doubt);
@@ -121,8 +121,8 @@ internal static class DeskApi
         var boundary = Line(body.Boundary, "boundary", checks);
         var figures = (body.Figures ?? []).Take(MostPoints).Select((f, i) => new CoverOverOffset(
             checks.Optional(f?.ChainageMetres, $"figures[{i}].chainageMetres", 0, SiteRules.FarthestMetres),
-            checks.Number(f?.CoverMetres, $"figures[{i}].coverMetres", 0, 30),
-            checks.Number(f?.OffsetMetres, $"figures[{i}].offsetMetres", -200, 200))).ToList();
+            checks.Number(f?.CoverMetres, $"figures[{i}].coverMetres", RecordRules.Cover),
+            checks.Number(f?.OffsetMetres, $"figures[{i}].offsetMetres", RecordRules.Offset))).ToList();
         return () =>
         {
             var line = RecordGeometry.FromOffsets(boundary!, figures);

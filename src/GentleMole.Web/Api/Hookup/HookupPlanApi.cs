@@ -1,5 +1,6 @@
 using GentleMole.Core.Hookup;
 using GentleMole.Core.Instruments;
+using GentleMole.Core.Trace;
 using GentleMole.Store.Model;
 using GentleMole.Web.Sheet;
 using GentleMole.Web.Stages;
@@ -63,9 +64,9 @@ internal static class HookupPlanApi
 
         var trials = wires.Select((w, i) => new WireTrial(
             string.IsNullOrWhiteSpace(w?.Wire) ? $"wire {i + 1}" : w.Wire.Trim(),
-            checks.Optional(w?.Volts, $"wires[{i}].volts", 0, 1e5),
-            checks.Optional(w?.SentMilliamps, $"wires[{i}].sentMilliamps", 0, 1e6),
-            checks.Optional(w?.HeardMilliamps, $"wires[{i}].heardMilliamps", 0, 1e6))).ToList();
+            checks.Optional(w?.Volts, $"wires[{i}].volts", HookupRules.Volts),
+            checks.Optional(w?.SentMilliamps, $"wires[{i}].sentMilliamps", HookupRules.SentMilliamps),
+            checks.Optional(w?.HeardMilliamps, $"wires[{i}].heardMilliamps", ReadingRules.Milliamps))).ToList();
         if (checks.Errors.Count > 0)
         {
             return ApiProblem.BadInput(checks.Errors);

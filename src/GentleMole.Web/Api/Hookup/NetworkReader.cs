@@ -1,5 +1,6 @@
 using System.Numerics;
 using System.Text.Json;
+using GentleMole.Core.Hookup;
 using GentleMole.Core.Lines;
 using GentleMole.Core.Network;
 using GentleMole.Core.Site;
@@ -36,7 +37,7 @@ internal sealed class NetworkReader(Checks checks)
             Place(b?.From, $"bonds[{i}].from"), Place(b?.To, $"bonds[{i}].to"), checks.Number(b?.Ohms, $"bonds[{i}].ohms"))).ToList();
         var joints = (body.Joints ?? []).Select((j, i) => new InsulatingJoint(
             new LinePlace(Text(j?.Line, $"joints[{i}].line"), checks.Number(j?.ChainageMetres, $"joints[{i}].chainageMetres")),
-            checks.Optional(j?.Ohms, $"joints[{i}].ohms", 0, 1e9))).ToList();
+            checks.Optional(j?.Ohms, $"joints[{i}].ohms", HookupRules.Ohms))).ToList();
         return checks.Errors.Count > 0 ? null : new BuriedNetwork(new SoilGround(soil), lines!, bonds, joints, body.Mutual ?? true);
     }
 
@@ -51,8 +52,8 @@ internal sealed class NetworkReader(Checks checks)
         return checks.Word(body.Method, "source.method", "direct", "clamp", "induction") switch
         {
             "direct" => new DirectSource(At(body), Stake(body.Stake), new Drive(
-                checks.Number(body.SetMilliamps, "source.setMilliamps", 0, 1e6) / 1000,
-                checks.Number(body.MaxVolts, "source.maxVolts", 0, 1e5),
+                checks.Number(body.SetMilliamps, "source.setMilliamps", HookupRules.SentMilliamps) / 1000,
+                checks.Number(body.MaxVolts, "source.maxVolts", HookupRules.Volts),
                 checks.Number(body.MaxWatts, "source.maxWatts", 0, 1e5))),
             "clamp" => new ClampSource(At(body), checks.Number(body.Volts, "source.volts", -1e5, 1e5)),
             "induction" => new InductionSource(
@@ -133,8 +134,8 @@ internal sealed class NetworkReader(Checks checks)
             "steel" => Metal.Steel,
             _ => Metal.Iron,
         };
-        var outside = checks.Number(body.OutsideMillimetres, path + ".outsideMillimetres", 0.1, 10_000) / 1000;
-        return new Conductor(metal, outside, checks.Optional(body.WallMillimetres, path + ".wallMillimetres", 0.001, 10_000) / 1000, CoatingOf(body.Coating, path + ".coating"));
+        var outside = checks.Number(body.OutsideMillimetres, path + ".outsideMillimetres", LineRules.Outside.In(1000)) / 1000;
+        return new Conductor(metal, outside, checks.Optional(body.WallMillimetres, path + ".wallMillimetres", LineRules.Wall.In(1000)) / 1000, CoatingOf(body.Coating, path + ".coating"));
     }
 
     private Coating CoatingOf(JsonElement? body, string path)
@@ -190,7 +191,7 @@ internal sealed class NetworkReader(Checks checks)
             Position(body.Position, "source.stake.position"),
             checks.Number(body.LengthMetres, "source.stake.lengthMetres"),
             checks.Number(body.RadiusMetres, "source.stake.radiusMetres"),
-            checks.Optional(body.Ohms, "source.stake.ohms", 0, 1e9),
+            checks.Optional(body.Ohms, "source.stake.ohms", HookupRules.Ohms),
             body.StakeField ?? true);
     }
 

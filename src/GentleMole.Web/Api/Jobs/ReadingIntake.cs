@@ -1,6 +1,7 @@
 using System.Globalization;
 using GentleMole.Core;
 using GentleMole.Core.Site;
+using GentleMole.Core.Trace;
 using GentleMole.Store.Evidence;
 
 namespace GentleMole.Web.Api;
@@ -8,8 +9,6 @@ namespace GentleMole.Web.Api;
 /// <summary>Reads what devices send.</summary>
 internal static class ReadingIntake
 {
-    public const int MostReadings = 10_000;
-
     private const DateTimeStyles Utc = DateTimeStyles.AdjustToUniversal | DateTimeStyles.AssumeUniversal;
 
     /// <summary>How nearly every device writes a moment; reading that by itself is several times as fast as finding out how it is written.</summary>
@@ -24,9 +23,9 @@ internal static class ReadingIntake
             return new FieldError("readings", "It is missing; it must be a list of readings.");
         }
 
-        if (bodies.Count > MostReadings)
+        if (bodies.Count > ReadingRules.MostAtOnce)
         {
-            return new FieldError("readings", $"There are {bodies.Count} readings; {MostReadings} is the most in one request.");
+            return new FieldError("readings", $"There are {bodies.Count} readings; {ReadingRules.MostAtOnce} is the most in one request.");
         }
 
         var readings = new List<Sample>(bodies.Count);
@@ -56,25 +55,25 @@ internal static class ReadingIntake
             id,
             Moment(body.TakenAt, path + ".takenAt", checks),
             Text(body.Utility, path + ".utility", checks),
-            checks.Number(body.EastMetres, path + ".eastMetres", -SiteRules.FarthestMetres, SiteRules.FarthestMetres),
-            checks.Number(body.NorthMetres, path + ".northMetres", -SiteRules.FarthestMetres, SiteRules.FarthestMetres),
-            checks.Optional(body.Peak, path + ".peak", 0, 1e15),
-            checks.Optional(body.Null, path + ".null", 0, 1e15),
-            checks.Optional(body.DepthMetres, path + ".depthMetres", 0.001, 100),
-            checks.Optional(body.CurrentMilliamps, path + ".currentMilliamps", 0, 1e6),
-            checks.Optional(body.DirectionDegrees, path + ".directionDegrees", -360, 360),
-            checks.Optional(body.FrequencyHertz, path + ".frequencyHertz", 0.001, 1e7));
+            checks.Number(body.EastMetres, path + ".eastMetres", ReadingRules.Place),
+            checks.Number(body.NorthMetres, path + ".northMetres", ReadingRules.Place),
+            checks.Optional(body.Peak, path + ".peak", ReadingRules.Response),
+            checks.Optional(body.Null, path + ".null", ReadingRules.Response),
+            checks.Optional(body.DepthMetres, path + ".depthMetres", ReadingRules.Depth),
+            checks.Optional(body.CurrentMilliamps, path + ".currentMilliamps", ReadingRules.Milliamps),
+            checks.Optional(body.DirectionDegrees, path + ".directionDegrees", ReadingRules.DirectionDegrees),
+            checks.Optional(body.FrequencyHertz, path + ".frequencyHertz", ReadingRules.Hertz));
     }
 
     private static DateTime Moment(string? text, string field, Checks checks)
     {
-        if (DateTime.TryParseExact(text, Usual, CultureInfo.InvariantCulture, Utc, out var usual) && usual.Year is >= 1990 and <= 2200)
+        if (DateTime.TryParseExact(text, Usual, CultureInfo.InvariantCulture, Utc, out var usual) && usual.Year is >= ReadingRules.EarliestYear and <= ReadingRules.LatestYear)
         {
             return usual;
         }
 
         var zoned = text is not null && (text.EndsWith('Z') || (text.Length > 6 && text[^6] is '+' or '-' && text[^3] == ':'));
-        if (zoned && DateTime.TryParse(text, CultureInfo.InvariantCulture, Utc, out var moment) && moment.Year is >= 1990 and <= 2200)
+        if (zoned && DateTime.TryParse(text, CultureInfo.InvariantCulture, Utc, out var moment) && moment.Year is >= ReadingRules.EarliestYear and <= ReadingRules.LatestYear)
         {
             return moment;
         }
@@ -86,9 +85,9 @@ internal static class ReadingIntake
     private static string Text(string? text, string field, Checks checks)
     {
         var trimmed = text?.Trim() ?? "";
-        if (trimmed.Length is 0 or > 200)
+        if (trimmed.Length is 0 or > ReadingRules.MostUtility)
         {
-            checks.Add(field, text is null ? "It is missing; it must be text of 1 to 200 characters." : $"It has {trimmed.Length} characters; it must have 1 to 200.");
+            checks.Add(field, text is null ? $"It is missing; it must be text of 1 to {ReadingRules.MostUtility} characters." : $"It has {trimmed.Length} characters; it must have 1 to {ReadingRules.MostUtility}.");
         }
 
         return trimmed;

@@ -6,6 +6,7 @@ using GentleMole.Core.Lines;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Practice;
 using GentleMole.Core.Sweeps;
+using GentleMole.Core.Trace;
 using GentleMole.StandIns;
 using GentleMole.Store;
 using GentleMole.Store.Model;
@@ -183,7 +184,7 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
             reader.Refuse("stakeEast", "A direct connection needs a stake: click where it stands.");
         }
 
-        var hertz = reader.Number("frequency", "Hz", 40, 500_000);
+        var hertz = reader.Number("frequency", "Hz", HookupRules.Hertz);
         var (sender, hearer) = (Named(reader, "transmitter", Transmitters), Named(reader, "receiver", Receivers));
         if (hertz is { } f && hearer is not null && !FrequencyMatch.Hears(hearer.FrequenciesHertz, f))
         {
@@ -206,12 +207,12 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
             StakeEast = stake?.East,
             StakeNorth = stake?.North,
             FrequencyHertz = hertz,
-            SentMilliamps = reader.Number("sent", "mA", 0, 20_000),
-            Volts = reader.Number("volts", "V", 0, 2000),
+            SentMilliamps = reader.Number("sent", "mA", HookupRules.SentMilliamps),
+            Volts = reader.Number("volts", "V", HookupRules.Volts),
             TransmitterId = sender?.Id,
             ReceiverId = hearer?.Id,
             Wires = [.. Enumerable.Range(1, MostWires).Select(k => Wire(reader, k)).OfType<WireTrial>()],
-            ArcRadiusMetres = reader.Length("arcRadius", 1, 50),
+            ArcRadiusMetres = reader.Length("arcRadius", HookupRules.ArcRadius),
             ArcBearings = reader.Numbers("arcFound", "°", 0, 360, 40),
             MadeAt = clock.UtcNow,
         };
@@ -220,7 +221,7 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
     private static WireTrial? Wire(FormReader reader, int k)
     {
         var name = reader.Text($"wire{k}", 60);
-        var (volts, sent, heard) = (reader.Number($"wireVolts{k}", "V", 0, 2000), reader.Number($"wireSent{k}", "mA", 0, 20_000), reader.Number($"wireHeard{k}", "mA", 0, 20_000));
+        var (volts, sent, heard) = (reader.Number($"wireVolts{k}", "V", HookupRules.Volts), reader.Number($"wireSent{k}", "mA", HookupRules.SentMilliamps), reader.Number($"wireHeard{k}", "mA", ReadingRules.Milliamps));
         return name.Length == 0 && volts is null && sent is null && heard is null ? null : new WireTrial(name.Length > 0 ? name : $"wire {k}", volts, sent, heard);
     }
 

@@ -68,12 +68,12 @@ internal sealed class HookupGroundPage(MoleDb db, SheetLoader loader) : SheetPag
         var carries = reader.Text("metal", 20);
         var metal = carries is "" or "None" ? (Metal?)null : reader.Choice("metal", Metal.Copper);
         var coating = reader.Has("coating") ? reader.Choice("coating", CoatingKind.Bare) : (CoatingKind?)null;
-        var outside = reader.Length("outside", 0.0005, 5);
-        var wall = reader.Length("wall", 0.0001, 1);
-        var depth = reader.Length("depth", 0.05, 30);
+        var outside = reader.Length("outside", LineRules.Outside);
+        var wall = reader.Length("wall", LineRules.Wall);
+        var depth = reader.Length("depth", LineRules.Depth);
         var (start, startOhms) = End(reader, "start");
         var (end, endOhms) = End(reader, "end");
-        var net = reader.Number("net", "mA", 0, 100_000);
+        var net = reader.Number("net", "mA", HookupRules.NetMilliamps);
         if (outside is { } o && wall is { } w && w * 2 > o)
         {
             reader.Refuse("wall", "The wall cannot be thicker than half the diameter.");
@@ -102,7 +102,7 @@ internal sealed class HookupGroundPage(MoleDb db, SheetLoader loader) : SheetPag
     {
         var reader = Reader();
         var points = reader.Places("points", MostPoints);
-        var (name, kind) = (reader.Text("name", 100), reader.Choice("kind", UtilityKind.Unknown));
+        var (name, kind) = (reader.Text("name", LineRules.MostName), reader.Choice("kind", UtilityKind.Unknown));
         if (reader.IsGood && !SiteRules.IsRun(points))
         {
             reader.Refuse("points", "A line needs at least two different points. Click them on the plan, or type east and north on a line each.");
@@ -123,7 +123,7 @@ internal sealed class HookupGroundPage(MoleDb db, SheetLoader loader) : SheetPag
         var reader = Reader();
         var (from, to) = (reader.Text("from", 40), reader.Text("to", 40));
         var place = reader.Place("tieEast", "tieNorth");
-        var ohms = reader.Number("ohms", "Ω", 0, 1e9);
+        var ohms = reader.Number("ohms", "Ω", HookupRules.Ohms);
         var (first, second) = (Ground.Lines.FirstOrDefault(l => l.Id == from), Ground.Lines.FirstOrDefault(l => l.Id == to));
         if (first is null)
         {
@@ -204,7 +204,7 @@ internal sealed class HookupGroundPage(MoleDb db, SheetLoader loader) : SheetPag
     }
 
     private static (EndSupposed? Kind, double? Ohms) End(FormReader reader, string name) =>
-        (reader.Has(name) ? reader.Choice(name, EndSupposed.GoesOn) : null, reader.Number(name + "Ohms", "Ω", 0, 1e6));
+        (reader.Has(name) ? reader.Choice(name, EndSupposed.GoesOn) : null, reader.Number(name + "Ohms", "Ω", HookupRules.Ohms));
 
     private IActionResult Back() => Done(new { line = LineAtHand?.Line.Id, of = Of });
 }

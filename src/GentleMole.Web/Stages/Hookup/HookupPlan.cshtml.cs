@@ -124,9 +124,9 @@ internal sealed class HookupPlanPage(MoleDb db, SheetLoader loader, SignalDesk d
         var (at, stake) = (reader.Place("atEast", "atNorth"), reader.Place("stakeEast", "stakeNorth"));
         var method = reader.Choice("method", HookupMethod.Direct);
         var step = reader.Whole("step", "", 0, Math.Max(0, Frequencies.Count - 1)) ?? 0;
-        var set = reader.Number("set", "mA", 0, 20_000) ?? 0;
+        var set = reader.Number("set", "mA", HookupRules.SentMilliamps) ?? 0;
         var (from, to) = (reader.Place("cutFromEast", "cutFromNorth"), reader.Place("cutToEast", "cutToNorth"));
-        ArcRadius = reader.Length("radius", 2, 40) ?? ArcRadius;
+        ArcRadius = reader.Length("radius", HookupRules.ArcRadius) ?? ArcRadius;
         if (!reader.IsGood || at is not { } place || (method == HookupMethod.Direct && stake is null) || Frequencies.Count == 0)
         {
             return Partial("_PredictedWrong", reader.Errors.Count > 0 ? reader.Errors[0].Sentence : "Place the stake first.");

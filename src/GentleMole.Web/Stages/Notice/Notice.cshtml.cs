@@ -87,7 +87,7 @@ internal sealed class NoticePage(MoleDb db, SheetLoader loader) : SheetPage(db, 
     public async Task<IActionResult> OnPostOutlineAsync()
     {
         var reader = Reader();
-        var (style, spacing) = (reader.Choice("style", OutlineStyle.Dashes), reader.Length("spacing", 0.1, 100));
+        var (style, spacing) = (reader.Choice("style", OutlineStyle.Dashes), reader.Length("spacing", DigOutline.ShortestSpacing, DigOutline.LongestSpacing));
         var (poorSight, painted) = (reader.Ticked("poorSight"), reader.Day("outlined"));
         if (reader.IsGood)
         {
@@ -109,9 +109,9 @@ internal sealed class NoticePage(MoleDb db, SheetLoader loader) : SheetPage(db, 
     {
         var reader = Reader();
         var kind = reader.Choice("kind", UtilityKind.Unknown);
-        var owner = reader.Text("owner", 200, required: true);
-        var material = reader.Text("material", 200);
-        var diameter = reader.Length("diameter", 0.001, 10);
+        var owner = reader.Text("owner", LineRules.MostOwner, required: true);
+        var material = reader.Text("material", LineRules.MostMaterial);
+        var diameter = reader.Length("diameter", LineRules.Outside);
         var expected = reader.Places("expected", MostPoints);
         if (reader.IsGood && expected.Count == 1)
         {
@@ -164,7 +164,7 @@ internal sealed class NoticePage(MoleDb db, SheetLoader loader) : SheetPage(db, 
     public async Task<IActionResult> OnPostOriginAsync()
     {
         var reader = Reader();
-        var latitude = reader.Number("latitude", "°", -89, 89);
+        var latitude = reader.Number("latitude", "°", -CalledNotice.MostLatitude, CalledNotice.MostLatitude);
         var longitude = reader.Number("longitude", "°", -180, 180);
         if (reader.IsGood && (latitude is null || longitude is null))
         {

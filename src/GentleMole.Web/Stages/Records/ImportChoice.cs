@@ -1,5 +1,6 @@
 using GentleMole.Core;
 using GentleMole.Core.Lines;
+using GentleMole.Core.Records;
 using GentleMole.Core.Site;
 using GentleMole.Web.Forms;
 
@@ -34,11 +35,11 @@ internal sealed record ImportChoice(
             reader.Text("epsg", 20),
             frame == ImportFrame.Points ? reader.Pairs("pairs", MostPairs) : [],
             layers,
-            reader.Text("importOwner", 200),
-            reader.Text("importReference", 100),
+            reader.Text("importOwner", LineRules.MostOwner),
+            reader.Text("importReference", RecordRules.MostReference),
             reader.Day("importDated"),
-            reader.Text("importMaterial", 200),
-            reader.Length("importDoubt", 0.05, 50) ?? 1,
+            reader.Text("importMaterial", LineRules.MostMaterial),
+            reader.Length("importDoubt", RecordRules.Doubt) ?? 1,
             !reader.Ticked("all"),
             true);
     }

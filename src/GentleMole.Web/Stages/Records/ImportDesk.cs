@@ -89,7 +89,7 @@ internal sealed class ImportDesk(DataFolder folder)
         }
     }
 
-    private string NameFile(int jobId, Guid id) => Path.Combine(folder.Imports, $"{jobId}-{id:N}.name");
+    private string NameFile(int jobId, Guid id) => folder.ImportFiles(jobId, id).Name;
 
-    private string DataFile(int jobId, Guid id) => Path.Combine(folder.Imports, $"{jobId}-{id:N}.data");
+    private string DataFile(int jobId, Guid id) => folder.ImportFiles(jobId, id).Data;
 }

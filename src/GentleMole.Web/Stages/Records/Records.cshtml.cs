@@ -70,11 +70,11 @@ internal sealed class RecordsPage(MoleDb db, SheetLoader loader, PlaceClock cloc
     public async Task<IActionResult> OnPostAskAsync()
     {
         var reader = Reader();
-        var owner = reader.Text("ownerAsked", 200, required: true);
+        var owner = reader.Text("ownerAsked", LineRules.MostOwner, required: true);
         var asked = reader.Day("asked") ?? clock.Now(Sheet.Firm.TimeZone).Date.ToDateOnly();
         var known = Sheet.Owners.FirstOrDefault(o => string.Equals(o.Name, owner, StringComparison.OrdinalIgnoreCase));
         var valid = reader.Rule("valid") ?? ValidityRule.Stored(known?.RecordsValid ?? "30 d");
-        var (sheets, nothing, note) = (reader.Text("sheets", 200), reader.Ticked("nothing"), reader.Text("note", 500));
+        var (sheets, nothing, note) = (reader.Text("sheets", RecordRules.MostSheets), reader.Ticked("nothing"), reader.Text("note", 500));
         if (!reader.IsGood)
         {
             return Refused(reader);
@@ -91,7 +91,7 @@ internal sealed class RecordsPage(MoleDb db, SheetLoader loader, PlaceClock cloc
     {
         var reader = Reader();
         var name = reader.Text("sheetName", 100);
-        var reference = reader.Text("reference", 100, required: true);
+        var reference = reader.Text("reference", RecordRules.MostReference, required: true);
         var (dated, received) = (reader.Day("dated"), reader.Day("receivedOn") ?? Sheet.Now.Date.ToDateOnly());
         var request = await Db.Requests.SingleOrDefaultAsync(r => r.JobId == Id && r.Owner == OwnerName);
         if (request is null)
@@ -117,10 +117,10 @@ internal sealed class RecordsPage(MoleDb db, SheetLoader loader, PlaceClock cloc
     public async Task<IActionResult> OnPostLineAsync()
     {
         var reader = Reader();
-        var (kind, owner, material) = (reader.Choice("kind", UtilityKind.Unknown), reader.Text("lineOwner", 200, required: true), reader.Text("material", 200));
-        var cover = reader.Length("cover", 0, 30);
-        var doubt = reader.Length("doubt", 0.05, 50);
-        var ducts = reader.Text("ducts", 100);
+        var (kind, owner, material) = (reader.Choice("kind", UtilityKind.Unknown), reader.Text("lineOwner", LineRules.MostOwner, required: true), reader.Text("material", LineRules.MostMaterial));
+        var cover = reader.Length("cover", RecordRules.Cover);
+        var doubt = reader.Length("doubt", RecordRules.Doubt);
+        var ducts = reader.Text("ducts", RecordRules.MostDucts);
         if (ducts.Length > 0)
         {
             reader.Refuse(DuctBank.Parse(ducts, "ducts").Errors);
@@ -166,7 +166,7 @@ internal sealed class RecordsPage(MoleDb db, SheetLoader loader, PlaceClock cloc
             reader.Refuse("premisesEast", "Say where it enters the premises: click the plan or type east and north.");
         }
 
-        var (length, cover, material) = (reader.Length("leadLength", 0.1, 500), reader.Length("leadCover", 0, 30), reader.Text("leadMaterial", 200));
+        var (length, cover, material) = (reader.Length("leadLength", RecordRules.LeadLength), reader.Length("leadCover", RecordRules.Cover), reader.Text("leadMaterial", LineRules.MostMaterial));
         Result<DigitisedLine>? lead = null;
         if (reader.IsGood)
         {

@@ -225,8 +225,8 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
     private void Read(FormReader reader)
     {
         var place = reader.Place("east", "north");
-        var chainage = reader.Length("chainage", -1000, 20_000);
-        var offset = reader.Length("offset", -1000, 1000);
+        var chainage = reader.Length("chainage", ReadingRules.Chainage);
+        var offset = reader.Length("offset", ReadingRules.Offset);
         if (chainage is { } along && Sheet.Job.Tape.Count == 2)
         {
             place = new Run(Sheet.Job.Tape).At(along, offset ?? 0);
@@ -241,7 +241,7 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
             reader.Refuse("east", "Place the dot: click the plan, type east and north, or measure along the tape.");
         }
 
-        var separation = reader.Length("nullOffset", -20, 20);
+        var separation = reader.Length("nullOffset", ReadingRules.NullOffset);
         var left = reader.Text("nullSide", 10) == "Left";
         var across = reader.Across("across", TipHeightMetres);
         if (reader.IsGood && across.Count > 0)
@@ -258,13 +258,13 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
             EastMetres = place?.East ?? 0,
             NorthMetres = place?.North ?? 0,
             NullOffsetMetres = separation is { } apart ? (left ? -apart : apart) : null,
-            DepthMetres = reader.Length("depth", 0.02, 30),
-            CurrentMilliamps = reader.Number("current", "mA", 0, 20_000),
-            SidewaysPercent = reader.Number("sideways", "%", 0, 1000),
-            DirectionDegrees = reader.Number("direction", "°", -360, 360),
-            LiftMetres = reader.Length("lift", 0.05, 2),
-            LiftedDepthMetres = reader.Length("lifted", 0.02, 32),
-            TurnedDepthMetres = reader.Length("turned", 0.02, 30),
+            DepthMetres = reader.Length("depth", ReadingRules.Depth),
+            CurrentMilliamps = reader.Number("current", "mA", ReadingRules.Milliamps),
+            SidewaysPercent = reader.Number("sideways", "%", ReadingRules.SidewaysPercent),
+            DirectionDegrees = reader.Number("direction", "°", ReadingRules.DirectionDegrees),
+            LiftMetres = reader.Length("lift", ReadingRules.Lift),
+            LiftedDepthMetres = reader.Length("lifted", ReadingRules.LiftedDepth),
+            TurnedDepthMetres = reader.Length("turned", ReadingRules.Depth),
             CurrentRunsAway = reader.Text("runs", 10) switch { "Away" => true, "Back" => false, _ => null },
             Feature = reader.Choice("feature", LineFeature.Plain),
             FrequencyHertz = Hookup?.FrequencyHertz,

@@ -60,5 +60,5 @@ internal sealed class PhotoShelf(DataFolder folder)
 
     public static string TypeOf(Photo photo) => photo.Format == "png" ? "image/png" : "image/jpeg";
 
-    private string PathOf(Photo photo) => Path.Combine(folder.Photos, $"{photo.Id:N}.{photo.Format}");
+    private string PathOf(Photo photo) => folder.PhotoFile(photo.Id, photo.Format);
 }

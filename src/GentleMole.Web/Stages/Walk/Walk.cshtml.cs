@@ -1,5 +1,6 @@
 using GentleMole.Core.Job;
 using GentleMole.Core.Lines;
+using GentleMole.Core.Records;
 using GentleMole.Core.Site;
 using GentleMole.Core.Walk;
 using GentleMole.Exchange;
@@ -64,11 +65,11 @@ internal sealed class WalkPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
     {
         var reader = Reader();
         var kind = reader.Choice("kind", FeatureKind.Chamber);
-        var (name, material, note) = (reader.Text("name", 100), reader.Text("material", 100), reader.Text("note", 500));
+        var (name, material, note) = (reader.Text("name", 100), reader.Text("material", LineRules.MostMaterial), reader.Text("note", 500));
         UtilityKind? utility = reader.Has("utility") ? reader.Choice("utility", UtilityKind.Unknown) : null;
         var points = reader.Places("places", MostPoints);
         var was = reader.Place("wasEast", "wasNorth");
-        var doubt = reader.Length("doubt", 0.01, 50);
+        var doubt = reader.Length("doubt", RecordRules.Doubt);
         (byte[] Content, PhotoFacts Facts)? photo = null;
         if (Request.Form.Files.GetFile("photo") is { Length: > 0 } file)
         {

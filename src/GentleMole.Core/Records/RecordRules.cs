@@ -1,0 +1,24 @@
+namespace GentleMole.Core.Records;
+
+/// <summary>What an owner's plan can say, whoever enters it.</summary>
+public static class RecordRules
+{
+    /// <summary>Cover over the top, metres.</summary>
+    public static readonly Bounds Cover = new(0, 30);
+
+    /// <summary>How far a record may be off to each side, metres.</summary>
+    public static readonly Bounds Doubt = new(0.05, 50);
+
+    /// <summary>Offset from a boundary, metres to the right.</summary>
+    public static readonly Bounds Offset = new(-200, 200);
+
+    /// <summary>Length from chamber to chamber, metres.</summary>
+    public static readonly Bounds RunLength = new(0.01, 5000);
+
+    /// <summary>Length of a lead-in, metres.</summary>
+    public static readonly Bounds LeadLength = new(0.1, 500);
+
+    public const int MostReference = 100;
+    public const int MostSheets = 200;
+    public const int MostDucts = 200;
+}
