@@ -1,4 +1,5 @@
 using System.Text.Json;
+using GentleMole.Core.Lines;
 using GentleMole.Core.Pinpoint;
 using GentleMole.Core.Site;
 using GentleMole.Store.Evidence;
@@ -152,6 +153,7 @@ public sealed class MoleDb(DbContextOptions<MoleDb> options, ChangeContext chang
     {
         await Meanwhile.ResolveAsync(this, ChangeLog.Collect(ChangeTracker), cancellation).ConfigureAwait(false);
         await NumberDotsAsync(cancellation).ConfigureAwait(false);
+        await TieRecordsAsync(cancellation).ConfigureAwait(false);
         var pending = ChangeLog.Collect(ChangeTracker);
         if (pending.Count > 0 && change.Once is { } once && !_onceKept)
         {
@@ -192,6 +194,38 @@ public sealed class MoleDb(DbContextOptions<MoleDb> options, ChangeContext chang
             foreach (var dot in ofLine.OrderBy(d => d.Entity.TakenAt))
             {
                 dot.Entity.Number = ++next;
+            }
+        }
+    }
+
+    /// <summary>
+    /// Records are tied to the utility of the notice that they tell of, once, when the later of the two comes: what is then
+    /// written differently or corrected parts them no more.
+    /// </summary>
+    private async Task TieRecordsAsync(CancellationToken cancellation)
+    {
+        static bool Tells(RecordLine record, UtilityKind kind, string owner) =>
+            record.LineId is null && record.Kind == kind && string.Equals(record.Owner, owner, StringComparison.OrdinalIgnoreCase);
+
+        var added = ChangeTracker.Entries<SoughtLine>().Where(e => e.State == EntityState.Added).ToList();
+        foreach (var record in ChangeTracker.Entries<RecordLine>().Where(e => e is { State: EntityState.Added, Entity.LineId: null }).ToList())
+        {
+            // A line that is new in this save has no number yet; the record gets it with the line.
+            var job = record.Property(r => r.JobId).CurrentValue;
+            var lines = await Lines.AsNoTracking().Where(l => l.JobId == job).Select(l => new { l.Id, l.Kind, l.Owner }).ToListAsync(cancellation).ConfigureAwait(false);
+            record.Property(r => r.LineId).CurrentValue = lines.Find(l => Tells(record.Entity, l.Kind, l.Owner))?.Id
+                ?? added.Find(l => l.Property(x => x.JobId).CurrentValue == job && Tells(record.Entity, l.Entity.Kind, l.Entity.Owner))?.Property(l => l.Id).CurrentValue;
+        }
+
+        foreach (var line in added.Where(l => l.Entity.JobId > 0))
+        {
+            var job = line.Entity.JobId;
+            foreach (var record in await Records.Where(r => r.JobId == job && r.LineId == null).ToListAsync(cancellation).ConfigureAwait(false))
+            {
+                if (Tells(record, line.Entity.Kind, line.Entity.Owner))
+                {
+                    Entry(record).Property(r => r.LineId).CurrentValue = line.Property(l => l.Id).CurrentValue;
+                }
             }
         }
     }
@@ -285,6 +319,7 @@ public sealed class MoleDb(DbContextOptions<MoleDb> options, ChangeContext chang
             line.Ignore(l => l.Cover);
             line.Property(l => l.Points).HasConversion(AsJson<SitePoint>(), Compared<SitePoint>());
             line.HasOne<RecordSheet>().WithMany().HasForeignKey(l => l.SheetId);
+            line.HasOne<SoughtLine>().WithMany().HasForeignKey(l => l.LineId).OnDelete(DeleteBehavior.SetNull);
         });
         builder.Entity<Visit>(visit =>
         {
@@ -302,7 +337,7 @@ public sealed class MoleDb(DbContextOptions<MoleDb> options, ChangeContext chang
         builder.Entity<FirmSettings>(firm =>
         {
             firm.Property(f => f.Id).ValueGeneratedNever();
-            firm.Ignore(f => f.Rules);
+            firm.Ignore(f => f.Rules).Ignore(f => f.CircuitLimits);
         });
         builder.Entity<HolidayRow>().HasKey(h => h.Date);
         builder.Entity<TokenRow>().HasIndex(t => t.TokenHash).IsUnique();

@@ -86,13 +86,13 @@ public static class HookupPlanner
         }
 
         var solved = solver.Value.Solve(source);
-        return new PredictedHookup(HookupPrediction.Of(hookup, solved, task.Ground, task.Work, task.Transmitter, task.Receiver), solved);
+        return new PredictedHookup(HookupPrediction.Of(hookup, solved, task.Ground, task.Work, task.Transmitter, task.Receiver, task.Limits), solved);
     }
 
     /// <summary>The lowest setting that follows the whole work with something in reserve; the highest when none does.</summary>
     private static HookupPrediction JustEnough(HookupTry hookup, SignalSource source, NetworkSolver solver, PlannerTask task)
     {
-        HookupPrediction At(HookupTry h, SignalSource s) => HookupPrediction.Of(h, solver.Solve(s), task.Ground, task.Work, task.Transmitter, task.Receiver);
+        HookupPrediction At(HookupTry h, SignalSource s) => HookupPrediction.Of(h, solver.Solve(s), task.Ground, task.Work, task.Transmitter, task.Receiver, task.Limits);
         var full = At(hookup, source);
         if (source is not DirectSource direct || full.Margin < Reserve)
         {
@@ -214,7 +214,7 @@ public static class HookupPlanner
     private static double Score(HookupPrediction p, PlannerTask task)
     {
         var method = p.Try.Method switch { HookupMethod.Direct => 1.0, HookupMethod.Clamp => 0.93, HookupMethod.Passive => 0.6, HookupMethod.Induction => 0.55 };
-        var limits = new CircuitLimits();
+        var limits = task.Limits;
         var circuit = p.Try.Method != HookupMethod.Direct ? 1
             : p.Shown.LoopOhms is not { } ohms ? 0.3
             : ohms <= limits.GoodOhms ? 1 : ohms <= limits.WeakOhms ? 0.85 : ohms <= limits.StopOhms ? 0.5 : 0.1;

@@ -53,12 +53,15 @@ public sealed record HookupPrediction
 
     public required double BatteryHours { get; init; }
 
+    /// <summary>Loop resistances that the firm allows.</summary>
+    public required CircuitLimits Limits { get; init; }
+
     /// <summary>
     /// Whether to walk with it: not when a neighbour fools the receiver; with care when the work cannot be followed, much
     /// current runs beside the target, a neighbour reads strong, or the loop is poor.
     /// </summary>
-    public Verdict Verdict => Worst?.Fools == true || Shown.LoopOhms > new CircuitLimits().StopOhms ? Verdict.Reject
-        : !Covers || Share < CleanShare || Worst?.Part > CleanPart || Shown.LoopOhms > new CircuitLimits().WeakOhms ? Verdict.Caution
+    public Verdict Verdict => Worst?.Fools == true || Shown.LoopOhms > Limits.StopOhms ? Verdict.Reject
+        : !Covers || Share < CleanShare || Worst?.Part > CleanPart || Shown.LoopOhms > Limits.WeakOhms ? Verdict.Caution
         : Verdict.Sound;
 
     /// <summary>Peak response of a line with this current at this distance, tesla.</summary>
@@ -66,7 +69,8 @@ public sealed record HookupPrediction
 
     /// <summary>Reads the figures of a hookup off its solution.</summary>
     public static HookupPrediction Of(
-        HookupTry hookup, SolvedNetwork solved, SupposedGround ground, WorkStretch work, TransmitterProfile transmitter, ReceiverProfile receiver)
+        HookupTry hookup, SolvedNetwork solved, SupposedGround ground, WorkStretch work, TransmitterProfile transmitter, ReceiverProfile receiver,
+        CircuitLimits limits)
     {
         var target = ground.Line(hookup.Target)!;
         var follow = receiver.FloorTesla(hookup.Hertz) * ReceiverProfile.FollowAbove;
@@ -90,6 +94,7 @@ public sealed record HookupPrediction
         var far = Math.Max(Math.Abs(work.FromMetres - connected), Math.Abs(work.ToMetres - connected));
         return new HookupPrediction
         {
+            Limits = limits,
             Try = hookup,
             Shown = solved.Shown,
             StartMilliamps = 1000 * Current(target, outward > 0 ? work.FromMetres : work.ToMetres),

@@ -21,6 +21,9 @@ public sealed record PlannerTask
 
     public FirstFrequency Habit { get; init; } = FirstFrequency.Lowest;
 
+    /// <summary>Loop resistances that the firm allows.</summary>
+    public CircuitLimits Limits { get; init; } = CircuitLimits.Usual;
+
     /// <summary>Mains frequency that the receiver listens for; 50 Hz where it does not say.</summary>
     public double MainsHertz => Receiver.FrequenciesHertz.Where(f => f is >= 45 and <= 65).DefaultIfEmpty(50).First();
 

@@ -25,7 +25,7 @@ public sealed record WireComparison(IReadOnlyList<WireResult> Results, WireResul
 
     private static WireResult Judge(WireTrial trial)
     {
-        var circuit = CircuitCheck.Judge(trial.Volts, trial.SentMilliamps, new CircuitLimits());
+        var circuit = CircuitCheck.Judge(trial.Volts, trial.SentMilliamps, CircuitLimits.Usual);
         var part = trial.HeardMilliamps is { } heard && trial.SentMilliamps is > 0 ? heard / trial.SentMilliamps.Value : (double?)null;
         var finding = trial.SentMilliamps is < CircuitCheck.LeastMilliamps ? WireFinding.Dead
             : part is not { } p ? WireFinding.NotWalked

@@ -265,6 +265,9 @@ namespace GentleMole.Store.Migrations
                     b.Property<int>("FirstFrequency")
                         .HasColumnType("INTEGER");
 
+                    b.Property<double>("GoodLoopOhms")
+                        .HasColumnType("REAL");
+
                     b.Property<double>("HomeLatitude")
                         .HasColumnType("REAL");
 
@@ -290,6 +293,9 @@ namespace GentleMole.Store.Migrations
                     b.Property<int>("School")
                         .HasColumnType("INTEGER");
 
+                    b.Property<double>("StopLoopOhms")
+                        .HasColumnType("REAL");
+
                     b.Property<string>("TimeZone")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -298,6 +304,9 @@ namespace GentleMole.Store.Migrations
                         .HasColumnType("REAL");
 
                     b.Property<double>("TravelKilometresPerHour")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("WeakLoopOhms")
                         .HasColumnType("REAL");
 
                     b.HasKey("Id");
@@ -1070,6 +1079,9 @@ namespace GentleMole.Store.Migrations
                     b.Property<int>("Kind")
                         .HasColumnType("INTEGER");
 
+                    b.Property<int?>("LineId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Material")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -1570,6 +1582,11 @@ namespace GentleMole.Store.Migrations
                         .HasForeignKey("JobId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
+
+                    b.HasOne("GentleMole.Store.Model.SoughtLine", null)
+                        .WithMany()
+                        .HasForeignKey("LineId")
+                        .OnDelete(DeleteBehavior.SetNull);
 
                     b.HasOne("GentleMole.Store.Model.RecordSheet", null)
                         .WithMany()

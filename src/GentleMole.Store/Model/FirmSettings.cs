@@ -1,3 +1,4 @@
+using GentleMole.Core.Hookup;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Notices;
 using NodaTime;
@@ -26,6 +27,15 @@ public sealed class FirmSettings
 
     /// <summary>Which frequency is tried first on a sound line.</summary>
     public Core.Hookup.FirstFrequency FirstFrequency { get; set; }
+
+    /// <summary>Loop resistances up to which a circuit is good, weak, and may be used at all, ohms.</summary>
+    public double GoodLoopOhms { get; set; } = CircuitLimits.Usual.GoodOhms;
+
+    public double WeakLoopOhms { get; set; } = CircuitLimits.Usual.WeakOhms;
+
+    public double StopLoopOhms { get; set; } = CircuitLimits.Usual.StopOhms;
+
+    public CircuitLimits CircuitLimits => new(GoodLoopOhms, WeakLoopOhms, StopLoopOhms);
 
     /// <summary>How much notice a dig needs: "2 wd", "48 h".</summary>
     public string NoticeRule { get; set; } = "2 wd";

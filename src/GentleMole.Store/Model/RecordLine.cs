@@ -13,6 +13,9 @@ public sealed class RecordLine : IJobPart
 
     public int? SheetId { get; set; }
 
+    /// <summary>The utility of the notice that it tells of; null while none of its kind and owner is on the notice.</summary>
+    public int? LineId { get; set; }
+
     public UtilityKind Kind { get; set; }
 
     public required string Owner { get; set; }

@@ -1,4 +1,5 @@
 using System.Globalization;
+using GentleMole.Core.Hookup;
 using GentleMole.Core.Notices;
 using GentleMole.Store;
 using GentleMole.Store.Model;
@@ -31,6 +32,9 @@ internal sealed class RulesPage(MoleDb db) : FirmPage(db)
         var tolerance = reader.Length("tolerance", 0.05, 3, required: true);
         var school = reader.Choice("school", Firm.School);
         var habit = reader.Choice("habit", Firm.FirstFrequency);
+        var (good, weak, stop) = (
+            reader.Number("goodOhms", "Ω", HookupRules.LimitOhms) ?? Firm.GoodLoopOhms, reader.Number("weakOhms", "Ω", HookupRules.LimitOhms) ?? Firm.WeakLoopOhms,
+            reader.Number("stopOhms", "Ω", HookupRules.LimitOhms) ?? Firm.StopLoopOhms);
         var notice = reader.Rule("notice", required: true);
         var valid = reader.Rule("valid", required: true);
         var cutOff = Hour(reader, "cutOff");
@@ -47,11 +51,17 @@ internal sealed class RulesPage(MoleDb db) : FirmPage(db)
             reader.Refuse("notice", "More than 60 days of notice are a slip of the finger.");
         }
 
+        if (reader.IsGood)
+        {
+            reader.Refuse(CircuitLimits.Check(good, weak, stop));
+        }
+
         if (!reader.IsGood)
         {
             return Refused(reader);
         }
 
+        (Firm.GoodLoopOhms, Firm.WeakLoopOhms, Firm.StopLoopOhms) = (good, weak, stop);
         (Firm.Name, Firm.PlaceName, Firm.TimeZone, Firm.School, Firm.CutOff) = (name, place, zone, school, cutOff);
         Firm.FirstFrequency = habit;
         (Firm.ToleranceMetres, Firm.NoticeRule, Firm.MarksValid) = (tolerance!.Value, notice!.Text, valid!.Text);

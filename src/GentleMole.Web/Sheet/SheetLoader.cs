@@ -213,5 +213,5 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, KeptSheets kept)
         job.Records.SelectMany(r => new[] { r.Material, r.Ducts, r.Source }).Concat(job.Lines.Select(l => l.Material)));
 
     private static List<RecordLine> RecordsOf(Job job, SoughtLine line) =>
-        [.. job.Records.Where(r => r.Points.Count >= 2 && r.Kind == line.Kind && string.Equals(r.Owner, line.Owner, StringComparison.OrdinalIgnoreCase))];
+        [.. job.Records.Where(r => r.Points.Count >= 2 && r.LineId == line.Id)];
 }

@@ -16,11 +16,11 @@ public class SignalTests
     [InlineData(0.0, 0.0, CircuitState.NoOutput)]
     [InlineData(null, 20.0, CircuitState.NotMeasured)]
     public void The_loop_is_judged_by_Ohms_law(double? volts, double? milliamps, CircuitState state) =>
-        Assert.Equal(state, CircuitCheck.Judge(volts, milliamps, new CircuitLimits()).State);
+        Assert.Equal(state, CircuitCheck.Judge(volts, milliamps, CircuitLimits.Usual).State);
 
     [Fact]
     public void Volts_over_current_is_the_loop() =>
-        Assert.Equal(630, CircuitCheck.Judge(31.5, 50, new CircuitLimits()).LoopOhms!.Value, 9);
+        Assert.Equal(630, CircuitCheck.Judge(31.5, 50, CircuitLimits.Usual).LoopOhms!.Value, 9);
 
     [Fact]
     public void A_stake_square_and_far_is_well_placed() =>

@@ -257,7 +257,7 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
     private void Judge(Hookup hookup, bool isPlaced = true)
     {
         JudgedMethod = hookup.Method;
-        Circuit = CircuitCheck.Judge(hookup.Volts, hookup.SentMilliamps, new CircuitLimits());
+        Circuit = CircuitCheck.Judge(hookup.Volts, hookup.SentMilliamps, Sheet.Firm.CircuitLimits);
         Wires = hookup.Wires.Count > 0 ? WireComparison.Of(hookup.Wires) : null;
         if (LineAtHand is not { } line || !isPlaced)
         {

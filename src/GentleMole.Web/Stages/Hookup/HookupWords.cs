@@ -51,7 +51,7 @@ internal static class HookupWords
             return $"{Name(task.Ground, fool.Line)} would read stronger than the target.";
         }
 
-        if (p.Try.Method == HookupMethod.Direct && p.Shown.LoopOhms > new CircuitLimits().WeakOhms && !(best.Shown.LoopOhms > new CircuitLimits().WeakOhms))
+        if (p.Try.Method == HookupMethod.Direct && p.Shown.LoopOhms > task.Limits.WeakOhms && !(best.Shown.LoopOhms > task.Limits.WeakOhms))
         {
             return $"The loop would be {FigureWords.Ohms(p.Shown.LoopOhms!.Value)}.";
         }

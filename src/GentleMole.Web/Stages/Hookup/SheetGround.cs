@@ -79,6 +79,7 @@ internal static class SheetGround
             Transmitter = transmitter,
             Receiver = receiver,
             Habit = sheet.Firm.FirstFrequency,
+            Limits = sheet.Firm.CircuitLimits,
         };
     }
 

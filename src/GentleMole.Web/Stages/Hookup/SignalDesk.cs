@@ -59,7 +59,7 @@ internal sealed class SignalDesk
         var stakes = task.StakeGround.Areas.Select(a => $"{a.Surface} {Points(a.Corners)}").Concat(task.StakeGround.PowerEarths.Select(p => p.ToString()));
         var (sender, hearer) = (task.Transmitter, task.Receiver);
         return string.Create(CultureInfo.InvariantCulture, $"""
-            {task.Target} {task.Work} {task.Habit} {task.Ground.Soil} {task.StakeGround.AllPaved}
+            {task.Target} {task.Work} {task.Habit} {task.Limits} {task.Ground.Soil} {task.StakeGround.AllPaved}
             {string.Join('\n', lines)}
             {string.Join('\n', task.Ground.Bonds)} {string.Join('\n', task.Ground.Joints)} {string.Join('\n', points)} {string.Join('\n', stakes)}
             {sender.Name} {string.Join(' ', sender.FrequenciesHertz)} {string.Join(' ', sender.StepsMilliamps)} {sender.MaxVolts} {sender.MaxWatts} {sender.LeadMetres} {sender.ClampVolts} {sender.MomentAmpereSquareMetres} {sender.BatteryWattHours}
