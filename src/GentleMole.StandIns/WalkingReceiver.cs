@@ -2,6 +2,7 @@ using System.Net.Http.Json;
 using System.Text.Json;
 using GentleMole.Core.Instruments;
 using GentleMole.Core.Network;
+using GentleMole.Core.Practice;
 using GentleMole.Core.Site;
 
 namespace GentleMole.StandIns;
@@ -16,6 +17,9 @@ public sealed class WalkingReceiver(HttpClient api, WalkOrder order)
     private const double StepMetres = 2;
     private const double HandMetres = 0.015;
     private const double ReachMetres = 1.5;
+
+    /// <summary>A null farther from the peak than this is no null of this line: there the locator has lost it.</summary>
+    private const double LostMetres = 3;
     private const int MostTries = 8;
     private readonly Random _random = new(order.Seed);
     private WalkProgress _progress = new(0, 0, 0, 0, 0, false, "");
@@ -35,26 +39,23 @@ public sealed class WalkingReceiver(HttpClient api, WalkOrder order)
         }
 
         var field = solver.Value.Solve(source).Field();
-        var receiver = new CoilReceiver(field.At, ReceiverBuild.Of(order.Receiver, order.Hookup.Hertz), _random);
+        var walk = new GroundWalk(new CoilReceiver(field.At, ReceiverBuild.Of(order.Receiver, order.Hookup.Hertz), _random), _random, HandMetres);
         var run = order.Ground.Line(order.Hookup.Target)!.Run;
         var readings = new List<SentReading>();
         for (var s = StepMetres; s < run.Length - 1; s += StepMetres)
         {
-            var ahead = run.DirectionAt(s);
-            var (peak, silent) = receiver.Sweep(run.At(s), ahead, ReachMetres, HandMetres);
-            var place = run.At(s) + (ahead.Right * peak);
-            var shown = receiver.Read(place, ahead);
-            if (Math.Abs(silent) > 3)
+            var dot = walk.Dot(run, s, ReachMetres);
+            if (Math.Abs(dot.NullOffsetMetres) > LostMetres)
             {
                 continue;
             }
 
             readings.Add(new SentReading(
                 NextId(), order.StartedAt.AddSeconds(10 * readings.Count).ToString("yyyy-MM-dd'T'HH:mm:ss'Z'", null), order.Utility,
-                Math.Round(place.East, 3), Math.Round(place.North, 3), Math.Round(shown.PeakTesla * 1e9, 4), Math.Round(shown.NullTesla * 1e9, 4),
-                shown.DepthMetres is { } d and > 0.01 and < 20 ? Math.Round(d, 2) : null,
-                shown.CurrentAmperes is { } i and < 100 ? Math.Round(i * 1000, 2) : null,
-                Math.Round((ahead.AzimuthDegrees + (2 * CoilReceiver.Gaussian(_random)) + 360) % 360), order.Hookup.Hertz));
+                Math.Round(dot.Place.East, 3), Math.Round(dot.Place.North, 3), Math.Round(dot.PeakTesla * 1e9, 4), Math.Round(dot.NullTesla * 1e9, 4),
+                dot.DepthMetres is { } d and > 0.01 and < 20 ? Math.Round(d, 2) : null,
+                dot.CurrentAmperes is { } i and < 100 ? Math.Round(i * 1000, 2) : null,
+                Math.Round(dot.DirectionDegrees), order.Hookup.Hertz));
         }
 
         return readings;

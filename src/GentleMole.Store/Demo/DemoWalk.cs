@@ -13,47 +13,42 @@ namespace GentleMole.Store.Demo;
 public sealed class DemoWalk(IReadOnlyList<DrivenLine> driven, Random random)
 {
     private const double HandMetres = 0.012;
-    private readonly CoilReceiver _receiver = new(
-        [.. driven.SelectMany(d => d.Line.Wires(s => d.Milliamps(s) / 1000))], new ReceiverBuild(), random);
+    private const double ReachMetres = 1.2;
+    private const double LiftMetres = 0.3;
+    private readonly GroundWalk _walk = new(
+        new CoilReceiver([.. driven.SelectMany(d => d.Line.Wires(s => d.Milliamps(s) / 1000))], new ReceiverBuild(), random), random, HandMetres);
 
     /// <summary>A dot on a line at a chainage of its truth.</summary>
     /// <param name="lift">Take the lift test too.</param>
     /// <param name="across">Take a row of readings across.</param>
     public Reading Dot(BuriedLine line, double chainageMetres, bool lift, bool across)
     {
-        var truth = line.Run.At(chainageMetres);
-        var ahead = line.Run.DirectionAt(chainageMetres);
-        var (peak, silent) = _receiver.Sweep(truth, ahead, 1.2, HandMetres);
-        var place = truth + (ahead.Right * peak);
-        var shown = _receiver.Read(place, ahead);
+        var id = NextId();
+        var dot = _walk.Dot(line.Run, chainageMetres, ReachMetres);
         var reading = new Reading
         {
-            Id = NextId(),
+            Id = id,
             Utility = line.Kind.ToString(),
-            EastMetres = Math.Round(place.East, 3),
-            NorthMetres = Math.Round(place.North, 3),
-            NullOffsetMetres = Math.Round(silent - peak, 2),
-            DepthMetres = shown.DepthMetres is { } d ? Math.Round(d, 2) : null,
-            CurrentMilliamps = shown.CurrentAmperes is { } i ? Math.Round(i * 1000, 1) : null,
-            DirectionDegrees = Math.Round((ahead.AzimuthDegrees + (2 * CoilReceiver.Gaussian(random)) + 360) % 360),
-            SidewaysPercent = Math.Round(100 * _receiver.Sideways(place, ahead)),
-            Peak = Math.Round(shown.PeakTesla * 1e9, 2),
-            Null = Math.Round(shown.NullTesla * 1e9, 2),
+            EastMetres = Math.Round(dot.Place.East, 3),
+            NorthMetres = Math.Round(dot.Place.North, 3),
+            NullOffsetMetres = Math.Round(dot.NullOffsetMetres, 2),
+            DepthMetres = dot.DepthMetres is { } d ? Math.Round(d, 2) : null,
+            CurrentMilliamps = dot.CurrentAmperes is { } i ? Math.Round(i * 1000, 1) : null,
+            DirectionDegrees = Math.Round(dot.DirectionDegrees),
+            SidewaysPercent = Math.Round(100 * dot.SidewaysPart),
+            Peak = Math.Round(dot.PeakTesla * 1e9, 2),
+            Null = Math.Round(dot.NullTesla * 1e9, 2),
         };
         if (lift)
         {
-            reading.LiftMetres = 0.3;
-            var raised = _receiver.Read(place, ahead, 0.3);
-            reading.LiftedDepthMetres = raised.DepthMetres is { } up ? Math.Round(up + 0.3, 2) : null;
+            reading.LiftMetres = LiftMetres;
+            reading.LiftedDepthMetres = _walk.Lifted(line.Run, chainageMetres, dot.Place, LiftMetres) is { } up ? Math.Round(up + LiftMetres, 2) : null;
         }
 
         if (across)
         {
-            reading.Across = [.. Enumerable.Range(-5, 11).Select(k =>
-            {
-                var there = _receiver.Read(place + (ahead.Right * (0.2 * k)), ahead);
-                return new CrossReading(0.2 * k, 0.05, Math.Round(there.PeakTesla * 1e9, 2), Math.Round(there.NullTesla * 1e9, 2));
-            })];
+            reading.Across = [.. _walk.Row(line.Run, chainageMetres, dot.Place, 0.2, 5, 0.05)
+                .Select(r => r with { Peak = Math.Round(r.Peak * 1e9, 2), Null = Math.Round((r.Null ?? 0) * 1e9, 2) })];
         }
 
         return reading;

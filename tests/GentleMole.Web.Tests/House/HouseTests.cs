@@ -30,7 +30,7 @@ public sealed class HouseTests
         ["Network"] = ["Fields", "Lines", "Site", "Soil"],
         ["Hookup"] = ["Fields", "Instruments", "Lines", "Network", "Site", "Soil", "Walk"],
         ["Sweeps"] = ["Hookup", "Network", "Site"],
-        ["Practice"] = ["Fields", "Hookup", "Instruments", "Lines", "Network", "Site", "Soil"],
+        ["Practice"] = ["Fields", "Hookup", "Instruments", "Lines", "Network", "Pinpoint", "Site", "Soil"],
     };
 
     private static readonly Dictionary<string, string[]> Web = new()

@@ -199,7 +199,7 @@ public class HookupStageTests(MoleHost host) : IClassFixture<MoleHost>
     [Theory]
     [InlineData("Soil", "resistivity", "-3")]
     [InlineData("Soil", "resistivity", "")]
-    [InlineData("Line", "depth", "0.01")]
+    [InlineData("Line", "depth", "0.0001")]
     [InlineData("Line", "wall", "9")]
     [InlineData("Line", "startOhms", "abc")]
     [InlineData("Draw", "points", "30 10")]

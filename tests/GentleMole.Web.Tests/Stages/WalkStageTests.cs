@@ -133,7 +133,7 @@ public class OutlineTests(MoleHost host) : IClassFixture<MoleHost>
 
         Assert.Contains("arrow", sheet.QuerySelector(".outline-table")!.TextContent, StringComparison.Ordinal);
         Assert.Contains("DIG  MT", sheet.QuerySelector(".label-painted")!.TextContent, StringComparison.Ordinal);
-        Assert.True(sheet.QuerySelectorAll(".outline-mark").Length >= 10);
+        Assert.True(sheet.QuerySelectorAll("[data-layer=outline] use").Length >= 10);
     }
 
     [Fact]
@@ -144,7 +144,7 @@ public class OutlineTests(MoleHost host) : IClassFixture<MoleHost>
         await office.SendAsync("/jobs/1/notice", "Outline", ("style", "CentreStake"), ("outlined", "2020-01-01"));
         var (_, page) = await office.PageAsync("/jobs/1/notice");
 
-        Assert.Single(page.QuerySelectorAll(".outline-mark"));
+        Assert.Single(page.QuerySelectorAll("[data-layer=outline] use"));
         Assert.Contains("Have it painted again", page.Body!.TextContent, StringComparison.Ordinal);
         Assert.Contains("R 5.1 m", page.QuerySelector(".label-painted")!.TextContent, StringComparison.Ordinal);
     }

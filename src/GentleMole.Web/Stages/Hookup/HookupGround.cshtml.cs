@@ -36,6 +36,9 @@ internal sealed class HookupGroundPage(MoleDb db, SheetLoader loader) : SheetPag
     public GroundSource? Edited => Sources.FirstOrDefault(s => s.Of == Of)
         ?? Sources.FirstOrDefault(s => LineAtHand is { } line && s.Of == SheetGround.LineName(line.Line.Id)) ?? Sources.FirstOrDefault();
 
+    /// <summary>What somebody has said of a line.</summary>
+    public LineModel? Kept(GroundSource source) => SheetGround.ModelOf(Sheet, source.Of);
+
     public async Task<IActionResult> OnPostSoilAsync()
     {
         var reader = Reader();
@@ -89,7 +92,7 @@ internal sealed class HookupGroundPage(MoleDb db, SheetLoader loader) : SheetPag
             return Refused(reader);
         }
 
-        var model = source.Model is { } kept
+        var model = Kept(source) is { } kept
             ? await Db.LineModels.SingleAsync(m => m.Id == kept.Id && m.JobId == Id)
             : Db.LineModels.Add(new LineModel { JobId = Id, Of = source.Of, Kind = source.Kind }).Entity;
         (model.NoMetal, model.Metal, model.Coating, model.OutsideMetres, model.WallMetres) = (carries == "None", metal, coating, outside, wall);

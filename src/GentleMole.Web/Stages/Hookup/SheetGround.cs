@@ -17,17 +17,23 @@ internal static class SheetGround
 {
     public static string LineName(int lineId) => $"line-{lineId}";
 
+    /// <summary>What somebody has said of a line of the ground, by its name there.</summary>
+    public static LineModel? ModelOf(JobSheet sheet, string of) =>
+        sheet.Job.LineModels.Find(m => m.Of == of) ?? sheet.Job.LineModels.Find(m => m.Of.Length == 0 && DrawnName(m) == of);
+
+    private static string DrawnName(LineModel drawn) => $"drawn-{drawn.Id}";
+
     /// <summary>All lines that the sheet knows, metal or not.</summary>
     public static IReadOnlyList<GroundSource> Sources(JobSheet sheet)
     {
         var sources = new List<GroundSource>();
-        LineModel? ModelOf(string of) => sheet.Job.LineModels.Find(m => m.Of == of);
+        SaidOfLine? SaidOf(string of) => Said(ModelOf(sheet, of));
         foreach (var line in sheet.Lines)
         {
             if (line.SupposedRun is { } run)
             {
                 sources.Add(new GroundSource(
-                    LineName(line.Line.Id), line.Line.Owner, line.Line.Kind, line.Line.Material, line.Line.OutsideDiameterMetres, run.Points, DepthOf(line), ModelOf(LineName(line.Line.Id))));
+                    LineName(line.Line.Id), line.Line.Owner, line.Line.Kind, line.Line.Material, line.Line.OutsideDiameterMetres, run.Points, DepthOf(line), SaidOf(LineName(line.Line.Id))));
             }
         }
 
@@ -37,13 +43,13 @@ internal static class SheetGround
         foreach (var record in sheet.Job.Records.Where(r => r.Points.Count >= 2 && !told.Contains(r.Id)))
         {
             sources.Add(new GroundSource(
-                $"record-{record.Id}", record.Owner, record.Kind, record.Material, null, Near(sheet, record.Points),
-                record.Cover?.ToCentre(OutsideOf(record.Kind, record.Material, null)), ModelOf($"record-{record.Id}")));
+                $"record-{record.Id}", record.Owner, record.Kind, record.Material, null, GroundSurvey.Near(record.Points, SiteOf(sheet, record.Points[0])),
+                record.Cover is { } cover ? GroundSurvey.DepthUnder(cover, record.Kind, record.Material, null) : null, SaidOf($"record-{record.Id}")));
         }
 
         foreach (var drawn in sheet.Job.LineModels.Where(m => m.Of.Length == 0 && m.Points.Count >= 2))
         {
-            sources.Add(new GroundSource($"drawn-{drawn.Id}", drawn.Name.Length > 0 ? drawn.Name : "suspected line", drawn.Kind, "", null, drawn.Points, null, drawn));
+            sources.Add(new GroundSource(DrawnName(drawn), drawn.Name.Length > 0 ? drawn.Name : "suspected line", drawn.Kind, "", null, drawn.Points, null, Said(drawn)));
         }
 
         return [.. sources.Where(s => SiteRules.IsRun(s.Points))];
@@ -51,7 +57,8 @@ internal static class SheetGround
 
     public static SupposedGround Of(JobSheet sheet)
     {
-        var lines = Sources(sheet).Select(s => Supposed(sheet, s)).ToList();
+        var stands = sheet.Seen.Select(s => s.Placed).ToList();
+        var lines = Sources(sheet).Select(s => GroundSurvey.Suppose(s, stands)).ToList();
         var names = lines.Select(l => l.Id).ToHashSet();
         var ties = sheet.Job.Ties.Where(t => names.Contains(t.From) && (t.IsJoint || names.Contains(t.To))).ToList();
         return new SupposedGround(
@@ -105,54 +112,17 @@ internal static class SheetGround
         return points;
     }
 
-    private static SupposedLine Supposed(JobSheet sheet, GroundSource source)
-    {
-        var model = source.Model;
-        var guess = LineBuild.Of(source.Kind, Material.Of(source.Material), source.OutsideMetres);
-        var conductor = model is { NoMetal: true } ? null
-            : model?.Metal is { } metal
-                ? new Conductor(metal, model.OutsideMetres ?? guess?.OutsideMetres ?? 0.02, model.WallMetres, Coating.Of(model.Coating ?? CoatingKind.Bare))
-                : guess is null || model is null ? guess
-                : guess with
-                {
-                    OutsideMetres = model.OutsideMetres ?? guess.OutsideMetres,
-                    WallMetres = model.WallMetres ?? guess.WallMetres,
-                    Coating = model.Coating is { } coat ? Coating.Of(coat) : guess.Coating,
-                };
-        return new SupposedLine(
-            source.Of, source.Name, source.Kind, source.Points, model?.DepthMetres ?? source.DepthMetres ?? LineBuild.UsualDepth(source.Kind), conductor,
-            End(sheet, source, source.Points[0], model?.StartKind, model?.StartOhms), End(sheet, source, source.Points[^1], model?.EndKind, model?.EndOhms),
-            source.Kind == UtilityKind.Electric ? model?.NetMilliamps ?? SupposedLine.UsualNetMilliamps : null);
-    }
-
-    private static SupposedEnd End(JobSheet sheet, GroundSource source, SitePoint place, EndSupposed? said, double? ohms)
-    {
-        var stands = sheet.Job.Features
-            .Where(f => f.Points.Count > 0 && f.Utility == source.Kind && f.Points[0].DistanceTo(place) <= SupposedEnd.NearMetres)
-            .Select(f => (FeatureKind?)f.Kind).FirstOrDefault();
-        var likely = SupposedEnd.Likely(source.Kind, stands);
-        return new SupposedEnd(said ?? likely.Kind, ohms ?? likely.Ohms);
-    }
-
     /// <summary>As measured and accepted, else by the plan's cover.</summary>
     private static double? DepthOf(SheetLine line) => line.Traced.MiddleDepthMetres
-        ?? line.Records.Select(r => r.Cover).FirstOrDefault(c => c is not null)?.ToCentre(OutsideOf(line.Line.Kind, line.Line.Material, line.Line.OutsideDiameterMetres));
+        ?? (line.Records.Select(r => r.Cover).FirstOrDefault(c => c is not null) is { } cover
+            ? GroundSurvey.DepthUnder(cover, line.Line.Kind, line.Line.Material, line.Line.OutsideDiameterMetres)
+            : null);
 
-    /// <summary>Outside diameter as it is known, else as the usual one of what it is made of.</summary>
-    private static double OutsideOf(UtilityKind kind, string material, double? known) => known ?? LineBuild.Of(kind, Material.Of(material), null)?.OutsideMetres ?? 0;
+    /// <summary>Where the site is: at its dig, else where the first line runs, else where this one begins.</summary>
+    private static SitePoint SiteOf(JobSheet sheet, SitePoint otherwise) => sheet.Job.DigCorners.Count > 0
+        ? sheet.Job.DigCorners[0]
+        : sheet.Lines.Select(l => l.SupposedRun).FirstOrDefault(r => r is not null)?.Points[0] ?? otherwise;
 
-    /// <summary>Owners' lines may be miles long; what lies far from the site does not matter here.</summary>
-    private static IReadOnlyList<SitePoint> Near(JobSheet sheet, IReadOnlyList<SitePoint> points)
-    {
-        const double near = 200;
-        if (!SiteRules.IsRun(points))
-        {
-            return points;
-        }
-
-        var centre = sheet.Job.DigCorners.Count > 0 ? sheet.Job.DigCorners[0] : sheet.Lines.Select(l => l.SupposedRun).FirstOrDefault(r => r is not null)?.Points[0] ?? points[0];
-        var run = new Run(points);
-        var at = run.Project(centre).ChainageMetres;
-        return run.Between(at - near, at + near);
-    }
+    private static SaidOfLine? Said(LineModel? m) => m is null ? null : new SaidOfLine(
+        m.NoMetal, m.Metal, m.OutsideMetres, m.WallMetres, m.Coating, m.DepthMetres, m.StartKind, m.StartOhms, m.EndKind, m.EndOhms, m.NetMilliamps);
 }
