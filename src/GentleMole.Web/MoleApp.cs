@@ -27,7 +27,9 @@ internal static class MoleApp
         var builder = WebApplication.CreateBuilder(args);
         var options = builder.Configuration.Get<MoleOptions>() ?? new MoleOptions();
         options.Centre ??= options.Demo ? CentreLink.Simulated : null;
+        options.Check();
         builder.Services.AddSingleton(options);
+        builder.Services.AddHttpClient();
         builder.Services.AddSingleton<CentreLink>();
         // A task in the background that fails is logged and looked into; the people at work go on.
         builder.Services.Configure<HostOptions>(host => host.BackgroundServiceExceptionBehavior = BackgroundServiceExceptionBehavior.Ignore);
@@ -54,7 +56,12 @@ internal static class MoleApp
         });
         builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(new DataFolder(options.Data).Keys))
             .SetApplicationName("GentleMole");
-        builder.Services.AddRazorPages(pages => pages.RootDirectory = "/").AddRazorOptions(Frames).AddMvcOptions(mvc => mvc.Filters.AddService<AccessFilter>(int.MinValue));
+        builder.Services.AddRazorPages(pages => pages.RootDirectory = "/").AddRazorOptions(Frames).AddMvcOptions(mvc =>
+        {
+            // First who it is, then whether what was sent is stored already; both before the pages own filters, which come first among equals.
+            mvc.Filters.AddService<AccessFilter>(int.MinValue);
+            mvc.Filters.AddService<EntryFilter>(int.MinValue);
+        });
         builder.Services.AddTrust(builder.Configuration);
         builder.Services.AddMoleApi();
         builder.Services.AddHealthChecks().AddCheck<StoreHealth>("store", tags: ["ready"]);

@@ -39,7 +39,7 @@ internal static class ApiProblem
 
     /// <summary>Gives a body to refusals that the framework made without one.</summary>
     public static Task FillEmptyAsync(HttpContext http) =>
-        Status(http.Response.StatusCode).ExecuteAsync(http);
+        Status(http.Response.StatusCode, http.Response.StatusCode == StatusCodes.Status403Forbidden ? "The scope of this token does not reach so far." : null).ExecuteAsync(http);
 
     private static string TitleOf(int status) => status switch
     {

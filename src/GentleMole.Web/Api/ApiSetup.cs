@@ -1,6 +1,6 @@
 using GentleMole.Store.Log;
-using GentleMole.Store.Model;
 using GentleMole.Web.Trust;
+using Microsoft.AspNetCore.Authentication;
 using Microsoft.OpenApi;
 
 namespace GentleMole.Web.Api;
@@ -27,26 +27,27 @@ internal static class ApiSetup
         }));
     }
 
-    /// <summary>The token is looked at before body or id; refusals without a body get one.</summary>
+    /// <summary>
+    /// The token is looked at before body or id, also where nothing is: everything under <c>/api</c> is behind the one door.
+    /// Refusals without a body get one.
+    /// </summary>
     public static void UseMoleApi(this WebApplication app)
     {
-        app.UseWhen(http => http.Request.Path.StartsWithSegments(Base, StringComparison.OrdinalIgnoreCase), api =>
+        app.UseWhen(http => http.Request.Path.StartsWithSegments("/api", StringComparison.OrdinalIgnoreCase), api =>
         {
             api.UseExceptionHandler(failed => failed.Run(ApiProblem.AfterFailureAsync));
             api.UseStatusCodePages(context => ApiProblem.FillEmptyAsync(context.HttpContext));
             api.Use(async (http, next) =>
             {
-                var now = http.RequestServices.GetRequiredService<TimeProvider>().GetUtcNow().UtcDateTime;
-                if (await http.RequestServices.GetRequiredService<Tokens>().AdmitAsync(http.Request, now) is { Scope: not TokenScope.Calendar } admitted)
+                if (await http.AuthenticateAsync(TokenScheme.Name) is not { Succeeded: true, Principal: var token })
                 {
-                    http.Admit(admitted);
-                    http.RequestServices.GetRequiredService<ChangeContext>().Who = "token " + admitted.Name;
-                    await next(http);
+                    await http.ChallengeAsync(TokenScheme.Name);
                     return;
                 }
 
-                http.Response.Headers.WWWAuthenticate = "Bearer";
-                await ApiProblem.Status(StatusCodes.Status401Unauthorized).ExecuteAsync(http);
+                http.User = token;
+                http.RequestServices.GetRequiredService<ChangeContext>().Who = token.Identity!.Name!;
+                await next(http);
             });
         });
         app.UseRateLimiter();
@@ -54,7 +55,7 @@ internal static class ApiSetup
 
     public static void MapMoleApi(this WebApplication app)
     {
-        var api = app.MapGroup(Base).RequireRateLimiting(RateLimits.Api).AllowAnonymous();
+        var api = app.MapGroup(Base).RequireRateLimiting(RateLimits.Api).RequireAuthorization(ApiScopes.Read);
         api.MapGroup("/bench").WithTags("Bench").MapBench();
         api.MapGroup("/bench").WithTags("Desk").MapDesk();
         api.MapGroup("/bench").WithTags("Hookup").MapHookup();

@@ -21,7 +21,7 @@ internal static class CalendarFeed
         app.MapGet("/notices/calendar.ics", async (JobList jobs, MoleDb db, PlaceClock clock, CancellationToken cancellation) =>
             Results.Text(await WriteAsync(jobs, db, clock, null, cancellation), Type)).ExcludeFromDescription();
         app.MapGet("/calendar/{key}.ics", async (string key, Tokens tokens, JobList jobs, MoleDb db, PlaceClock clock, CancellationToken cancellation) =>
-            key.Length < 200 && await tokens.AdmitAsync(key, clock.UtcNow) is { Scope: TokenScope.Calendar } admitted
+            key.Length < 200 && await tokens.AdmitAsync(key, clock.UtcNow, cancellation) is { Scope: TokenScope.Calendar } admitted
                 ? Results.Text(await WriteAsync(jobs, db, clock, admitted.OnlyJobId, cancellation), Type)
                 : Results.NotFound())
             .AllowAnonymous().RequireRateLimiting(RateLimits.Feed).ExcludeFromDescription();

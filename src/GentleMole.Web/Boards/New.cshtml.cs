@@ -2,8 +2,10 @@ using System.Globalization;
 using GentleMole.Core;
 using GentleMole.Core.Notices;
 using GentleMole.Store;
+using GentleMole.Store.Log;
 using GentleMole.Store.Model;
 using GentleMole.Web.Forms;
+using GentleMole.Web.Trust;
 using GentleMole.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
@@ -12,7 +14,7 @@ using Microsoft.EntityFrameworkCore;
 namespace GentleMole.Web.Boards;
 
 /// <summary>Opens a job.</summary>
-internal sealed class NewJobPage(MoleDb db, PlaceClock clock) : PageModel
+internal sealed class NewJobPage(MoleDb db, PlaceClock clock) : PageModel, IEntryPage
 {
     public IReadOnlyList<FieldError> Errors { get; private set; } = [];
 
@@ -26,13 +28,6 @@ internal sealed class NewJobPage(MoleDb db, PlaceClock clock) : PageModel
     public async Task<IActionResult> OnPostAsync()
     {
         var reader = new FormReader(Request.Form, Person.Of(HttpContext));
-        db.Change.Once = Guid.TryParse(Request.Form["once"], out var once) ? once : null;
-        if (await db.Once.AnyAsync(o => o.Id == once, HttpContext.RequestAborted))
-        {
-            // Pressed twice: the sheet is there already.
-            return Redirect("/jobs");
-        }
-
         var firm = await db.Firms.AsNoTracking().SingleAsync(HttpContext.RequestAborted);
         var job = new Job
         {
@@ -55,6 +50,16 @@ internal sealed class NewJobPage(MoleDb db, PlaceClock clock) : PageModel
         db.Jobs.Add(job);
         await db.SaveChangesAsync(HttpContext.RequestAborted);
         return Redirect($"/jobs/{job.Id}/notice");
+    }
+
+    /// <summary>Pressed twice: the sheet is there already.</summary>
+    public IActionResult Stored() => Redirect("/jobs");
+
+    public async Task<IActionResult> ToldAsync(IReadOnlyList<LogEntry> changes)
+    {
+        NowText = await NowAsync();
+        Errors = [new FieldError("name", "This could not be kept just now. Send it again.")];
+        return Page();
     }
 
     private async Task<string> NowAsync()

@@ -10,7 +10,7 @@ namespace GentleMole.Web.Centre;
 /// <summary>
 /// Keeps talking with the notice centre while the application runs. In the demo it starts the simulated one first.
 /// </summary>
-internal sealed partial class CentreLink(MoleOptions options, DataFolder folder, IServiceScopeFactory scopes, TimeProvider clock, ILogger<CentreLink> log) : BackgroundService
+internal sealed partial class CentreLink(MoleOptions options, DataFolder folder, IServiceScopeFactory scopes, IHttpClientFactory clients, TimeProvider clock, ILogger<CentreLink> log) : BackgroundService
 {
     public const string Simulated = "simulated";
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(3);
@@ -46,7 +46,8 @@ internal sealed partial class CentreLink(MoleOptions options, DataFolder folder,
         try
         {
             await using var scope = scopes.CreateAsyncScope();
-            using var http = new HttpClient { BaseAddress = _address, Timeout = TimeSpan.FromSeconds(10), MaxResponseContentBufferSize = MostAnswered };
+            using var http = clients.CreateClient(nameof(CentreLink));
+            (http.BaseAddress, http.Timeout, http.MaxResponseContentBufferSize) = (_address, TimeSpan.FromSeconds(10), MostAnswered);
             var exchange = new CentreExchange(
                 scope.ServiceProvider.GetRequiredService<MoleDb>(), scope.ServiceProvider.GetRequiredService<PlaceClock>(), http);
             try

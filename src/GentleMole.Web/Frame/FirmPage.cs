@@ -12,10 +12,9 @@ using Microsoft.EntityFrameworkCore;
 namespace GentleMole.Web.Frame;
 
 /// <summary>
-/// A page about the firm as a whole: gives back what was typed when it could not be kept, stores what is sent once, and
-/// tells what somebody else changed meanwhile.
+/// A page about the firm as a whole: gives back what was typed when it could not be kept.
 /// </summary>
-internal abstract class FirmPage(MoleDb db) : PageModel
+internal abstract class FirmPage(MoleDb db) : PageModel, IEntryPage
 {
     public Person Person { get; private set; } = null!;
 
@@ -46,32 +45,18 @@ internal abstract class FirmPage(MoleDb db) : PageModel
             return;
         }
 
-        var isChange = Request.HasFormContentType && Access.IsChange(Request.Method, context.HandlerMethod?.Name);
-        if (isChange)
-        {
-            db.Change.Once = Guid.TryParse(Request.Form["once"], out var once) ? once : null;
-            db.Change.SeenUpTo = long.TryParse(Request.Form["seen"], out var seen) ? seen : null;
-            if (await db.IsStoredAsync(HttpContext.RequestAborted))
-            {
-                context.Result = Done();
-                return;
-            }
-        }
-
         await ReadAsync();
-        var done = await next();
-        if (isChange && done.Exception is ChangedMeanwhileException clash)
-        {
-            done.ExceptionHandled = true;
-            done.Result = await ToldAsync(clash.Changes);
-        }
-        else if (isChange && done.Exception is DbUpdateException { InnerException: Microsoft.Data.Sqlite.SqliteException { SqliteErrorCode: 19 } })
-        {
-            // The same came twice at once, or somebody else stored another of the same name in between.
-            done.ExceptionHandled = true;
-            db.ChangeTracker.Clear();
-            done.Result = await db.IsStoredAsync(HttpContext.RequestAborted) ? Done() : await ToldAsync([]);
-        }
+        await next();
+    }
+
+    public IActionResult Stored() => RedirectToPage();
+
+    public async Task<IActionResult> ToldAsync(IReadOnlyList<LogEntry> changes)
+    {
+        await ReadAsync();
+        Clashes = changes;
+        Errors = [new FieldError("clash", "Somebody else changed this while you typed. Nothing was overwritten; look, and send it again.")];
+        return Page();
     }
 
     public string Typed(string name, string? stored = "") =>
@@ -90,9 +75,6 @@ internal abstract class FirmPage(MoleDb db) : PageModel
 
     protected Task SaveAsync() => db.SaveChangesAsync(HttpContext.RequestAborted);
 
-    /// <summary>Where to go when what was sent is stored already.</summary>
-    private RedirectToPageResult Done() => RedirectToPage();
-
     /// <summary>All of one moment, with the number of the log's last entry at that moment.</summary>
     private async Task ReadAsync()
     {
@@ -100,14 +82,5 @@ internal abstract class FirmPage(MoleDb db) : PageModel
         LogHead = await db.LogHeadAsync(HttpContext.RequestAborted);
         TimeZone = await db.Firms.Select(f => f.TimeZone).SingleAsync(HttpContext.RequestAborted);
         await LoadAsync(HttpContext.RequestAborted);
-    }
-
-    private async Task<IActionResult> ToldAsync(IReadOnlyList<LogEntry> changes)
-    {
-        db.ChangeTracker.Clear();
-        await ReadAsync();
-        Clashes = changes;
-        Errors = [new FieldError("clash", "Somebody else changed this while you typed. Nothing was overwritten; look, and send it again.")];
-        return Page();
     }
 }

@@ -20,6 +20,22 @@ internal sealed class MoleOptions
     /// <summary>File of the command.</summary>
     public string? File { get; set; }
 
+    /// <summary>Asks for nothing that cannot be done, before anything is begun.</summary>
+    /// <exception cref="IOException">An option makes no sense; the message says which and what it should be.</exception>
+    public void Check()
+    {
+        if (string.IsNullOrWhiteSpace(Data))
+        {
+            throw new IOException("--Data is empty; it must be a directory.");
+        }
+
+        if (Centre is { Length: > 0 } centre && centre is not ("off" or "simulated")
+            && !(Uri.TryCreate(centre, UriKind.Absolute, out var address) && (address.Scheme == Uri.UriSchemeHttps || address.Scheme == Uri.UriSchemeHttp)))
+        {
+            throw new IOException($"--Centre is '{centre}'; it must be the address of a notice centre like https://centre.example, or simulated, or off.");
+        }
+    }
+
     /// <summary>A moment at which the clock stands still, ISO 8601; empty for the real time.</summary>
     public string? Now { get; set; }
 }

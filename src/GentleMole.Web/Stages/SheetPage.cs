@@ -18,10 +18,9 @@ using Microsoft.EntityFrameworkCore;
 namespace GentleMole.Web.Stages;
 
 /// <summary>
-/// A stage of one job: loads the sheet before any handler runs, stores what is sent once, tells what somebody else changed
-/// meanwhile, asks why when something accepted is changed, and gives back what was typed when it could not be kept.
+/// A stage of one job: loads the sheet before any handler runs, asks why when something accepted is changed, and gives back what was typed when it could not be kept.
 /// </summary>
-internal abstract class SheetPage(MoleDb db, SheetLoader loader) : PageModel
+internal abstract class SheetPage(MoleDb db, SheetLoader loader) : PageModel, IEntryPage
 {
     private PlanDrawing? _plan;
     private SectionDrawing? _section;
@@ -86,24 +85,22 @@ internal abstract class SheetPage(MoleDb db, SheetLoader loader) : PageModel
         }
 
         Sheet = sheet;
-        if (Access.IsChange(Request.Method, context.HandlerMethod?.Name) && await RefusedAtTheDoorAsync(context.HandlerMethod?.Name) is { } refusal)
+        if (Access.IsChange(Request.Method, context.HandlerMethod?.Name) && RefusedAtTheDoor(context.HandlerMethod?.Name) is { } refusal)
         {
             context.Result = refusal;
             return;
         }
 
-        var done = await next();
-        if (done.Exception is ChangedMeanwhileException clash)
-        {
-            done.ExceptionHandled = true;
-            done.Result = await ToldAsync(clash);
-        }
-        else if (done.Exception is DbUpdateException && await IsStoredAsync())
-        {
-            // The same entry came twice at once; the other one was first.
-            done.ExceptionHandled = true;
-            done.Result = Done();
-        }
+        await next();
+    }
+
+    public IActionResult Stored() => Done();
+
+    public async Task<IActionResult> ToldAsync(IReadOnlyList<LogEntry> changes)
+    {
+        Sheet = await loader.LoadAsync(Id, HttpContext.RequestAborted) ?? Sheet;
+        Clashes = changes;
+        return Refused([new FieldError("clash", "Somebody else changed this while you typed. Nothing was overwritten.")]);
     }
 
     /// <summary>A part of the plan as it is drawn at its scale: a closer look shows more of it, and its names where they have room then.</summary>
@@ -168,19 +165,11 @@ internal abstract class SheetPage(MoleDb db, SheetLoader loader) : PageModel
     /// <summary>False for handlers that leave the job as it is.</summary>
     protected virtual bool ChangesJob(string? handler) => true;
 
-    private async Task<IActionResult?> RefusedAtTheDoorAsync(string? handler)
+    private IActionResult? RefusedAtTheDoor(string? handler)
     {
         if (!Request.HasFormContentType)
         {
             return BadRequest();
-        }
-
-        db.Change.Once = Guid.TryParse(Request.Form["once"], out var once) ? once : null;
-        db.Change.SeenUpTo = long.TryParse(Request.Form["seen"], out var seen) ? seen : null;
-        db.Change.Why = Request.Form["changeWhy"].ToString().Trim();
-        if (await IsStoredAsync())
-        {
-            return Done();
         }
 
         if (db.Change.Why.Length > 500)
@@ -196,14 +185,5 @@ internal abstract class SheetPage(MoleDb db, SheetLoader loader) : PageModel
         return IsFieldWork && !IsBeforeFieldWork(handler) && Sheet.OpenCautions.Count > 0
             ? Refused([new FieldError("cautions", "Work on site begins after the walk's cautions have been acknowledged today.")])
             : null;
-    }
-
-    private Task<bool> IsStoredAsync() => db.IsStoredAsync(HttpContext.RequestAborted);
-
-    private async Task<IActionResult> ToldAsync(ChangedMeanwhileException clash)
-    {
-        Sheet = await loader.LoadAsync(Id, HttpContext.RequestAborted) ?? Sheet;
-        Clashes = clash.Changes;
-        return Refused([new FieldError("clash", "Somebody else changed this while you typed. Nothing was overwritten.")]);
     }
 }

@@ -31,14 +31,14 @@ internal sealed class Tokens(MoleOptions options, IServiceScopeFactory scopes)
     public static string HashOf(string text) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(text)));
 
     /// <summary>What the bearer token of a request allows, or null.</summary>
-    public Task<Admitted?> AdmitAsync(HttpRequest request, DateTime nowUtc) =>
+    public Task<Admitted?> AdmitAsync(HttpRequest request, DateTime nowUtc, CancellationToken cancellation) =>
         AuthenticationHeaderValue.TryParse(request.Headers.Authorization, out var header)
         && string.Equals(header.Scheme, "Bearer", StringComparison.OrdinalIgnoreCase)
         && header.Parameter is { Length: > 0 and < 200 } text
-            ? AdmitAsync(text, nowUtc)
+            ? AdmitAsync(text, nowUtc, cancellation)
             : Task.FromResult<Admitted?>(null);
 
-    public async Task<Admitted?> AdmitAsync(string text, DateTime nowUtc)
+    public async Task<Admitted?> AdmitAsync(string text, DateTime nowUtc, CancellationToken cancellation)
     {
         if (options.Demo && text == DemoToken)
         {
@@ -48,7 +48,7 @@ internal sealed class Tokens(MoleOptions options, IServiceScopeFactory scopes)
         var hash = HashOf(text);
         await using var scope = scopes.CreateAsyncScope();
         var db = scope.ServiceProvider.GetRequiredService<MoleDb>();
-        var row = await db.ApiTokens.AsNoTracking().SingleOrDefaultAsync(t => t.TokenHash == hash && t.RevokedAt == null);
+        var row = await db.ApiTokens.AsNoTracking().SingleOrDefaultAsync(t => t.TokenHash == hash && t.RevokedAt == null, cancellation);
         if (row is null)
         {
             return null;
@@ -57,20 +57,20 @@ internal sealed class Tokens(MoleOptions options, IServiceScopeFactory scopes)
         if (!_noted.TryGetValue(row.Id, out var noted) || nowUtc - noted > UseIsNotedEvery)
         {
             _noted[row.Id] = nowUtc;
-            await NoteAsync(db, row.Id, nowUtc);
+            await NoteAsync(db, row.Id, nowUtc, cancellation);
         }
 
         return new Admitted(row.Id, row.Name, row.Scope, row.OnlyJobId, false);
     }
 
     /// <summary>When it was used is good to know, and no reason to turn anybody away while the store is in trouble.</summary>
-    private static async Task NoteAsync(MoleDb db, int id, DateTime nowUtc)
+    private static async Task NoteAsync(MoleDb db, int id, DateTime nowUtc, CancellationToken cancellation)
     {
         try
         {
-            await using var turn = await db.BeginWriteAsync();
-            await db.ApiTokens.Where(t => t.Id == id).ExecuteUpdateAsync(set => set.SetProperty(t => t.LastUsedAt, nowUtc));
-            await turn.CommitAsync();
+            await using var turn = await db.BeginWriteAsync(cancellation);
+            await db.ApiTokens.Where(t => t.Id == id).ExecuteUpdateAsync(set => set.SetProperty(t => t.LastUsedAt, nowUtc), cancellation);
+            await turn.CommitAsync(cancellation);
         }
         catch (Exception error) when (StoreTrouble.Of(error) is not null)
         {

@@ -1,5 +1,6 @@
 using GentleMole.Store;
 using GentleMole.Store.Model;
+using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Identity;
 
@@ -36,10 +37,8 @@ internal static class TrustSetup
             cookie.Events.OnValidatePrincipal = PersonClaims.StillHoldsAsync;
         });
 
-        // The API has its own door; what it does not know is not found there, rather than led to the sign-in page.
-        services.AddAuthorizationBuilder().SetFallbackPolicy(new AuthorizationPolicyBuilder().RequireAssertion(context =>
-            context.User.Identity?.IsAuthenticated == true
-            || (context.Resource is HttpContext http && http.Request.Path.StartsWithSegments("/api", StringComparison.OrdinalIgnoreCase))).Build());
+        services.AddAuthentication().AddScheme<AuthenticationSchemeOptions, TokenScheme>(TokenScheme.Name, null);
+        services.AddAuthorizationBuilder().SetFallbackPolicy(new AuthorizationPolicyBuilder().RequireAuthenticatedUser().Build()).AddApiScopes();
         services.AddAntiforgery(antiforgery =>
         {
             antiforgery.Cookie.Name = "mole-form";
@@ -48,6 +47,7 @@ internal static class TrustSetup
             antiforgery.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
         });
         services.AddScoped<AccessFilter>();
+        services.AddScoped<EntryFilter>();
         services.AddRateLimits(configuration);
     }
 }

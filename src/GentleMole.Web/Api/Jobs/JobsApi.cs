@@ -17,11 +17,11 @@ internal static class JobsApi
     public static void MapJobs(this RouteGroupBuilder jobs)
     {
         jobs.MapGet("/", ListAsync).Produces<List<JobAnswer>>().WithSummary("Every job");
-        jobs.MapPost("/", CreateAsync)
+        jobs.MapPost("/", CreateAsync).RequireAuthorization(ApiScopes.Change)
             .Accepts<NewJobRequest>("application/json").Produces<NewJobAnswer>(201).ProducesProblem(400)
             .WithSummary("Open a job");
         jobs.MapGet("/{id:int}", DetailAsync).Produces<JobDetailAnswer>().ProducesProblem(404).WithSummary("One job");
-        jobs.MapPost("/{id:int}/readings", ReadingsAsync)
+        jobs.MapPost("/{id:int}/readings", ReadingsAsync).RequireAuthorization(ApiScopes.Send)
             .Accepts<ReadingsRequest>("application/json").Produces<ReadingsAnswer>().ProducesProblem(400).ProducesProblem(404).ProducesProblem(409)
             .WithSummary("Send readings; a reading sent twice is stored once");
         jobs.MapGet("/{id:int}/export/{format}", ExportAsync)
@@ -34,9 +34,9 @@ internal static class JobsApi
 
     private static async Task<IResult> CreateAsync(HttpContext http, MoleDb db, TimeProvider clock)
     {
-        if (http.Admitted() is not { Scope: TokenScope.Full, OnlyJobId: null })
+        if (http.Admitted().OnlyJobId is not null)
         {
-            return ApiProblem.Status(StatusCodes.Status403Forbidden, "This token may not open jobs.");
+            return ApiProblem.Status(StatusCodes.Status403Forbidden, "This token is for one job; it may not open others.");
         }
 
         var (body, refusal) = await ApiBody.ReadAsync<NewJobRequest>(http);
@@ -93,11 +93,6 @@ internal static class JobsApi
         if (!http.Admitted().MaySeeJob(id) || (body is null && !await ExistsAsync(http, id)))
         {
             return ApiProblem.NoSuchJob();
-        }
-
-        if (http.Admitted().Scope == TokenScope.Read)
-        {
-            return ApiProblem.Status(StatusCodes.Status403Forbidden, "This token may read only, not send readings.");
         }
 
         if (body is null)

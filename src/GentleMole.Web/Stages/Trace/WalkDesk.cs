@@ -8,7 +8,7 @@ using Microsoft.AspNetCore.Hosting.Server.Features;
 namespace GentleMole.Web.Stages;
 
 /// <summary>Walks of the simulated receiver, one a job at a time. Only the demo has them.</summary>
-internal sealed class WalkDesk(MoleOptions options, IServer server, IHostApplicationLifetime lifetime)
+internal sealed class WalkDesk(MoleOptions options, IHttpClientFactory clients, IServer server, IHostApplicationLifetime lifetime)
 {
     private static readonly TimeSpan Pause = TimeSpan.FromMilliseconds(350);
     private readonly ConcurrentDictionary<int, WalkingReceiver> _walks = new();
@@ -27,7 +27,8 @@ internal sealed class WalkDesk(MoleOptions options, IServer server, IHostApplica
             return false;
         }
 
-        var http = new HttpClient { BaseAddress = Address, Timeout = TimeSpan.FromSeconds(20) };
+        var http = clients.CreateClient(nameof(WalkDesk));
+        (http.BaseAddress, http.Timeout) = (Address, TimeSpan.FromSeconds(20));
         http.DefaultRequestHeaders.Authorization = new AuthenticationHeaderValue("Bearer", Trust.Tokens.DemoToken);
         var walk = new WalkingReceiver(http, order);
         _walks[order.JobId] = walk;
