@@ -29,6 +29,56 @@ public class EvidenceTests
         Assert.Equal(samples, SampleCodec.Decode(block.Content));
     }
 
+    [Theory]
+    [InlineData("depth 0")]
+    [InlineData("depth 1e300")]
+    [InlineData("place")]
+    [InlineData("current")]
+    [InlineData("peak")]
+    [InlineData("word")]
+    [InlineData("year")]
+    public async Task What_no_reading_can_be_is_kept_by_no_way_in(string what)
+    {
+        await using var room = await StoreRoom.OpenAsync();
+        var (job, _) = await room.JobAsync();
+        var good = StoreRoom.Samples(2);
+        good[1] = what switch
+        {
+            "depth 0" => good[1] with { DepthMetres = 5e-324 },
+            "depth 1e300" => good[1] with { DepthMetres = 1e300 },
+            "place" => good[1] with { EastMetres = double.NaN },
+            "current" => good[1] with { CurrentMilliamps = -1 },
+            "peak" => good[1] with { Peak = double.PositiveInfinity },
+            "word" => good[1] with { Utility = new string('x', 201) },
+            _ => good[1] with { TakenAt = new DateTime(1, 1, 1, 0, 0, 0, DateTimeKind.Utc) },
+        };
+
+        await Assert.ThrowsAsync<ArgumentException>(() => room.Evidence.TakeAsync(job, "device", good));
+        Assert.Equal(0, await room.DoAsync(db => db.Readings.CountAsync()));
+    }
+
+    [Fact]
+    public async Task A_reading_belongs_to_the_hookup_that_was_made_before_it()
+    {
+        await using var room = await StoreRoom.OpenAsync();
+        var (job, line) = await room.JobAsync();
+        var begun = StoreRoom.Samples(1)[0].TakenAt;
+        var hookups = await room.DoAsync(async db =>
+        {
+            Hookup[] made = [.. new[] { -10, 5 }.Select(minutes => new Hookup { JobId = job, LineId = line, ConnectedTo = "valve", MadeAt = begun.AddMinutes(minutes) })];
+            db.Hookups.AddRange(made);
+            await db.SaveChangesAsync();
+            return made.Select(h => h.Id).ToList();
+        });
+        var samples = StoreRoom.Samples(1).Concat(StoreRoom.Samples(1).Select(s => s with { TakenAt = begun.AddMinutes(6) }))
+            .Append(StoreRoom.Samples(1)[0] with { TakenAt = begun.AddMinutes(-20) }).ToList();
+
+        await room.Evidence.TakeAsync(job, "device", samples);
+
+        var belongs = await room.DoAsync(db => db.Readings.OrderBy(r => r.TakenAt).Select(r => r.HookupId).ToListAsync());
+        Assert.Equal([null, hookups[0], hookups[1]], belongs);
+    }
+
     [Fact]
     public async Task A_sample_of_another_job_refuses_the_whole_batch_and_leaves_nothing()
     {

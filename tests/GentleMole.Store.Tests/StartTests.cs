@@ -1,3 +1,4 @@
+using GentleMole.Store.Writing;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 
@@ -124,6 +125,26 @@ public sealed class StartTests : IDisposable
         var file = Path.Combine(_directory, "a-file");
         await File.WriteAllTextAsync(file, "");
         Assert.Contains("is a file", (await Assert.ThrowsAsync<IOException>(() => StoreRoom.OpenAsync(file))).Message, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task Every_connection_flushes_what_it_commits_and_holds_references()
+    {
+        await using var room = await StoreRoom.OpenAsync(_directory);
+        async Task<long> AskAsync(string pragma) => await room.DoAsync(async db =>
+        {
+            await db.Database.OpenConnectionAsync();
+            await using var command = db.Database.GetDbConnection().CreateCommand();
+#pragma warning disable CA2100 // Statements of this test.
+            command.CommandText = "PRAGMA " + pragma;
+#pragma warning restore CA2100
+            return (long)(await command.ExecuteScalarAsync())!;
+        });
+
+        Assert.Equal(2, await AskAsync("synchronous"));
+        Assert.Equal(1, await AskAsync("foreign_keys"));
+        await using var reading = await Writing.StoreConnection.OpenToReadAsync(Database, default);
+        Assert.Equal(2L, await reading.ScalarAsync("PRAGMA synchronous", default));
     }
 
     [Fact]

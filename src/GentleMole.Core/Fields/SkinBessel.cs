@@ -10,7 +10,7 @@ namespace GentleMole.Core.Fields;
 public static class SkinBessel
 {
     private const double EulerGamma = 0.57721566490153286;
-    private const double FarFrom = 9;
+    private const double FarFrom = 10;
     private const double RatioFarFrom = 18;
     private static readonly double RootHalf = Math.Sqrt(0.5);
 

@@ -56,7 +56,7 @@ public sealed class TracedLine
             var tooLong = to - from > LongestGapMetres;
             stretches.Add(new Stretch(
                 a, b, from, to, Math.Max(a.AcrossHalfWidthMetres, b.AcrossHalfWidthMetres), Between(a.Depth, b.Depth),
-                a.Exposed && b.Exposed ? QualityLevel.A : QualityOf(a, b, tooLong),
+                tooLong ? QualityLevel.D : (QualityLevel)Math.Max((int)LevelOf(a), (int)LevelOf(b)),
                 (Verdict)Math.Max((int)Worse(a, b), tooLong ? (int)Verdict.Caution : 0), tooLong));
         }
 
@@ -85,13 +85,16 @@ public sealed class TracedLine
     }
 
     /// <summary>
-    /// A stretch is never better than its evidence: level B needs position and depth measured at both ends and no long gap
-    /// between; a gap or a dot marked against its verdict is no better than what the plans say.
+    /// Level of an accepted dot; a stretch is never better than the worse of its ends. Level B needs position and depth
+    /// measured; a dot marked against its verdict is no better than what the plans say.
     /// </summary>
-    private static QualityLevel QualityOf(MarkPoint a, MarkPoint b, bool tooLong) =>
-        tooLong || Worse(a, b) == Verdict.Reject ? QualityLevel.D
-        : a.Depth is null || b.Depth is null ? QualityLevel.C
-        : QualityLevel.B;
+    public static QualityLevel LevelOf(Verdict verdict, bool hasDepth, bool exposed = false) =>
+        exposed ? QualityLevel.A
+        : verdict == Verdict.Reject ? QualityLevel.D
+        : hasDepth ? QualityLevel.B
+        : QualityLevel.C;
+
+    private static QualityLevel LevelOf(MarkPoint dot) => LevelOf(dot.Verdict, dot.Depth is not null, dot.Exposed);
 
     private static Verdict Worse(MarkPoint a, MarkPoint b) => (Verdict)Math.Max((int)a.Verdict, (int)b.Verdict);
 

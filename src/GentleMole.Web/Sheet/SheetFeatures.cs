@@ -1,6 +1,7 @@
 using System.Globalization;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Site;
+using GentleMole.Core.Trace;
 using GentleMole.Core.Walk;
 using GentleMole.Exchange;
 using GentleMole.Store.Evidence;
@@ -114,7 +115,7 @@ internal static class SheetFeatures
                 ("depthUncertaintyMetres", judged.Depth is { } u ? Math.Round(u.HalfWidth, 3) : null),
                 ("positionUncertaintyMetres", Math.Round(judged.Position.HalfWidth, 3)),
                 ("currentMilliamps", dot.Reading.CurrentMilliamps),
-                ("qualityLevel", dot.Reading.State == DotState.Accepted ? nameof(QualityLevel.B) : nameof(QualityLevel.D)),
+                ("qualityLevel", (dot.Reading.State == DotState.Accepted ? TracedLine.LevelOf(judged.Verdict, judged.Depth is not null) : QualityLevel.D).ToString()),
                 ("method", method),
                 ("verdict", ReasonWords.Verdict(judged.Verdict)),
                 ("receiverDoubt", sheet.DoubtOf(dot.Reading) is { } doubt ? InstrumentWords.Check(doubt) : null));

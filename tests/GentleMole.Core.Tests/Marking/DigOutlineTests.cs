@@ -26,6 +26,18 @@ public class DigOutlineTests
         });
 
     [Fact]
+    public void One_stake_serves_the_laterals_too()
+    {
+        var route = Area(10, 1, OutlineStyle.CentreStake) with { Route = [new(0, 0.5), new(10, 0.5)] };
+        var plain = DigOutline.Lay(route).Value;
+        var branched = DigOutline.Lay(route with { Laterals = [[new(5, 0.5), new(5, 14)]] }).Value;
+
+        Assert.InRange(plain.RadiusMetres, 5, 5.2);
+        Assert.True(branched.RadiusMetres > 7, $"{branched.RadiusMetres}");
+        Assert.False(DigOutline.Lay(route with { Laterals = [[new(5, 0.5), new(5, 40)]] }).IsGood);
+    }
+
+    [Fact]
     public void Poor_sight_brings_marks_closer()
     {
         var good = DigOutline.Lay(Area(80, 60)).Value;

@@ -15,6 +15,18 @@ public class NoticeClockTests
 
     private static LocalDateTime At(string text) => LocalDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd'T'HH:mm").Parse(text).Value;
 
+    [Theory]
+    [InlineData("2026-11-27T00:00", 24, "2026-11-28T00:00", "2026-11-27")] // all of Friday: ends with it, not on Monday
+    [InlineData("2026-11-26T00:00", 48, "2026-11-28T00:00", "2026-11-27")]
+    [InlineData("2026-11-26T12:00", 36, "2026-11-28T00:00", "2026-11-27")]
+    [InlineData("2026-11-26T12:00", 37, "2026-11-30T01:00", "2026-11-30")]
+    public void Hours_that_end_at_midnight_end_with_their_day(string from, int hours, string ends, string lastDay)
+    {
+        var rule = ValidityRule.Stored($"{hours} h");
+        Assert.Equal(At(ends), rule.Ends(At(from), Calendar, London));
+        Assert.Equal(lastDay, LocalDatePattern.Iso.Format(rule.LastDay(At(from), Calendar, London)));
+    }
+
     private static NoticeRules Rules(string notice) => NoticeRules.Default with { Notice = ValidityRule.Stored(notice) };
 
     [Theory]

@@ -42,6 +42,26 @@ public class AccessTests(MoleHost host) : IClassFixture<MoleHost>
         { "/backup", "lead", "lead", "" },
     };
 
+    [Fact]
+    public void Every_page_on_which_things_are_entered_goes_through_the_one_filter()
+    {
+        // Doors, sums and what tells of an error keep nothing of a job or of the firm.
+        string[] others = ["SignInPage", "SignOutPage", "UnitsPage", "ProblemPage"];
+        var entering = typeof(Access).Assembly.GetTypes()
+            .Where(t => t.IsSubclassOf(typeof(PageModel)) && !t.IsAbstract && t.Namespace != "GentleMole.Web.Bench" && !others.Contains(t.Name))
+            .Where(t => t.GetMethods().Any(m => m.Name.StartsWith("OnPost", StringComparison.Ordinal) && !m.Name.Replace("Async", "", StringComparison.Ordinal).EndsWith("Judge", StringComparison.Ordinal)))
+            .ToList();
+
+        Assert.True(entering.Count > 12);
+        Assert.All(entering, page => Assert.True(page.IsAssignableTo(typeof(IEntryPage)), page.Name));
+    }
+
+    [Theory]
+    [InlineData("nonsense", "--Centre is 'nonsense'")]
+    [InlineData("ftp://centre.example", "--Centre is 'ftp://centre.example'")]
+    public void An_option_that_makes_no_sense_is_told_before_anything_is_begun(string centre, string said) =>
+        Assert.Contains(said, Assert.Throws<IOException>(() => new Web.Setup.MoleOptions { Centre = centre }.Check()).Message, StringComparison.Ordinal);
+
     [Theory]
     [MemberData(nameof(Matrix))]
     public async Task Each_role_sees_and_changes_what_the_table_says(string path, string see, string change, string handler)

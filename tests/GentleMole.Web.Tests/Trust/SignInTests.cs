@@ -65,6 +65,28 @@ public class SignInTests(EmptyHost empty, MoleHost demo) : IClassFixture<EmptyHo
         Assert.Equal(led, response.Headers.Location!.ToString());
     }
 
+    [Theory]
+    [InlineData("password")]
+    [InlineData("role")]
+    public async Task A_session_ends_when_its_password_or_role_is_changed(string what)
+    {
+        var lead = await LeadAsync();
+        var name = "kit-" + what;
+        await lead.SendAsync("/people", "", ("person", "Kit Lowe"), ("name", name), ("role", "Locator"), ("password", Password));
+        var browser = empty.Browser(null);
+        await browser.SendAsync("/sign-in", "", ("name", name), ("password", Password));
+        Assert.Equal(HttpStatusCode.OK, (await browser.GetAsync(new Uri("/jobs", UriKind.Relative))).StatusCode);
+
+        await empty.StoreAsync(async db =>
+        {
+            var user = await db.Users.AsTracking().SingleAsync(u => u.UserName == name);
+            (user.SecurityStamp, user.Role) = what == "password" ? ("changed", user.Role) : (user.SecurityStamp, Role.Reader);
+            return await db.SaveChangesAsync();
+        });
+
+        Assert.Contains("/sign-in", (await browser.GetAsync(new Uri("/jobs", UriKind.Relative))).RequestMessage!.RequestUri!.ToString() + (await browser.GetAsync(new Uri("/jobs", UriKind.Relative))).Headers.Location, StringComparison.Ordinal);
+    }
+
     [Fact]
     public async Task Five_wrong_passwords_shut_the_account_for_a_while()
     {

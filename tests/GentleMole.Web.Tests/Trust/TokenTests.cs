@@ -75,6 +75,36 @@ public class TokenTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.Equal(HttpStatusCode.NotFound, (await stranger.GetAsync(new Uri("/calendar/demo-field-token.ics", UriKind.Relative))).StatusCode);
     }
 
+    [Theory]
+    [InlineData("/api")]
+    [InlineData("/api/other")]
+    [InlineData("/api/v2/jobs")]
+    [InlineData("/API/v1/nothing-here")]
+    public async Task Everything_under_api_is_behind_the_one_door(string path)
+    {
+        var address = new Uri(path, UriKind.Relative);
+        foreach (var stranger in new[] { host.Browser(null), host.Browser("orla"), host.Device("mole_guess") })
+        {
+            var refused = await stranger.GetAsync(address);
+            Assert.Equal(HttpStatusCode.Unauthorized, refused.StatusCode);
+            Assert.Equal("Bearer", refused.Headers.WwwAuthenticate.ToString());
+            Assert.Equal("application/problem+json", refused.Content.Headers.ContentType!.MediaType);
+        }
+
+        var nothing = await host.Device().GetAsync(address);
+        Assert.Equal(HttpStatusCode.NotFound, nothing.StatusCode);
+        Assert.Equal("application/problem+json", nothing.Content.Headers.ContentType!.MediaType);
+    }
+
+    [Fact]
+    public async Task A_scope_that_does_not_reach_is_told_as_a_problem()
+    {
+        var refused = await SendAsync(await MakeAsync("looks only", "Read"), 2);
+
+        Assert.Equal("application/problem+json", refused.Content.Headers.ContentType!.MediaType);
+        Assert.Contains("does not reach", await refused.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+    }
+
     [Fact]
     public async Task A_token_needs_a_name_and_a_job_that_exists()
     {
