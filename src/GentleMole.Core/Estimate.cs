@@ -6,10 +6,12 @@ public readonly record struct Estimate(double Value, double Low95, double High95
     /// <summary>Half the width of the interval: the ± that is shown.</summary>
     public double HalfWidth => (High95 - Low95) / 2;
 
+    /// <summary>The same, moved along.</summary>
     public Estimate Shift(double by) => new(Value + by, Low95 + by, High95 + by);
 
     /// <summary>The interval stretched, where needed, to hold a further value.</summary>
     public Estimate Including(double value) => new(Value, Math.Min(Low95, value), Math.Max(High95, value));
 
+    /// <summary>A value with the same doubt to both sides.</summary>
     public static Estimate Symmetric(double value, double halfWidth) => new(value, value - halfWidth, value + halfWidth);
 }

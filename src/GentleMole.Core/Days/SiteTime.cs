@@ -20,6 +20,7 @@ public static class SiteTime
     private const double Handover = 15;
     private const double ReadingRecordsOnSite = 10;
 
+    /// <summary>Time on site with its parts; figures of usual practice, for planning and not for billing.</summary>
     public static TimeEstimate Of(SiteWork work)
     {
         var metallic = Math.Max(0, work.Lines - work.WithoutMetal);
@@ -54,6 +55,7 @@ public static class SiteTime
         SiteGround.Paved => 1,
     };
 
+    /// <summary>How much longer everything takes beside traffic.</summary>
     public static double TrafficFactor(SiteTraffic traffic) => traffic switch
     {
         SiteTraffic.Light => 1.1,

@@ -15,6 +15,7 @@ public sealed class CircuitField
     private readonly double[] _ox, _oy, _oz, _oRe, _oIm;
     private readonly Dipole? _coil;
 
+    /// <summary>Lays the wires and outlets of a circuit out for summing.</summary>
     public CircuitField(IReadOnlyList<ComplexWire> wires, IReadOnlyList<SoilOutlet> outlets, Dipole? coil = null)
     {
         var kept = wires.Where(w => w.Amperes != 0 && (w.To - w.From).Length > 0).ToList();

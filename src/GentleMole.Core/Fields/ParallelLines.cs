@@ -9,6 +9,7 @@ public sealed class ParallelLines(IReadOnlyList<StraightConductor> conductors)
     /// <summary>To this many metres peak and null places are found.</summary>
     public const double PlaceToleranceMetres = 1e-5;
 
+    /// <summary>The lines whose field it is.</summary>
     public IReadOnlyList<StraightConductor> Conductors => conductors;
 
     /// <summary>Field at an offset across and a height above ground, metres. Signed.</summary>

@@ -3,6 +3,7 @@ namespace GentleMole.Core.Hookup;
 /// <summary>What the circuit is like.</summary>
 public enum CircuitState
 {
+    /// <summary>Within the limit for a good circuit.</summary>
     Good,
 
     /// <summary>Signal flows, but the circuit should be improved first.</summary>

@@ -4,6 +4,7 @@ namespace GentleMole.Core.Hookup;
 /// <param name="Solved">Number of hookups that were solved.</param>
 public sealed record HookupPlan(IReadOnlyList<RankedHookup> Ranked, IReadOnlyList<RefusedWay> Refused, int Solved)
 {
+    /// <summary>The first of the ranking; null when the rules allow none.</summary>
     public RankedHookup? Best => Ranked.Count > 0 ? Ranked[0] : null;
 
     /// <summary>The best of each other way of connecting: another method, another point.</summary>

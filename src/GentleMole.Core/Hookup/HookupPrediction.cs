@@ -25,6 +25,7 @@ public sealed record HookupPrediction
     /// <summary>Height of the receiver's lower coil when its tip rests on the ground.</summary>
     public const double TipMetres = 0.05;
 
+    /// <summary>What was tried.</summary>
     public required HookupTry Try { get; init; }
 
     /// <summary>What the transmitter would show.</summary>
@@ -33,8 +34,10 @@ public sealed record HookupPrediction
     /// <summary>Current on the target where the work begins and ends, and the least within it, mA.</summary>
     public required double StartMilliamps { get; init; }
 
+    /// <summary>Current on the target where the work ends, mA.</summary>
     public required double EndMilliamps { get; init; }
 
+    /// <summary>Least current on the target over the work, mA.</summary>
     public required double LeastMilliamps { get; init; }
 
     /// <summary>How far from the connection the target can be followed towards the work and on, metres along it.</summary>
@@ -46,11 +49,13 @@ public sealed record HookupPrediction
     /// <summary>Least share that the target has of the current that flows side by side with it, 0 to 1.</summary>
     public required double Share { get; init; }
 
+    /// <summary>The neighbour that reads strongest beside the target; null when none is near.</summary>
     public required NeighbourSignal? Worst { get; init; }
 
     /// <summary>Least response over the work against what can be followed; above one is enough.</summary>
     public required double Margin { get; init; }
 
+    /// <summary>Hours that the transmitter's battery lasts at this output.</summary>
     public required double BatteryHours { get; init; }
 
     /// <summary>Loop resistances that the firm allows.</summary>

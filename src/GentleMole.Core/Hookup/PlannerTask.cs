@@ -5,20 +5,28 @@ namespace GentleMole.Core.Hookup;
 /// <summary>What a plan is made for.</summary>
 public sealed record PlannerTask
 {
+    /// <summary>The ground as it is supposed.</summary>
     public required SupposedGround Ground { get; init; }
 
+    /// <summary>Name of the line that is sought.</summary>
     public required string Target { get; init; }
 
+    /// <summary>The stretch of it on which is dug.</summary>
     public required WorkStretch Work { get; init; }
 
+    /// <summary>Where it can be connected.</summary>
     public required IReadOnlyList<ConnectionPoint> Points { get; init; }
 
+    /// <summary>Where a stake may be driven.</summary>
     public required StakeGround StakeGround { get; init; }
 
+    /// <summary>What sends.</summary>
     public required TransmitterProfile Transmitter { get; init; }
 
+    /// <summary>What hears.</summary>
     public required ReceiverProfile Receiver { get; init; }
 
+    /// <summary>Which frequency is tried first where several do.</summary>
     public FirstFrequency Habit { get; init; } = FirstFrequency.Lowest;
 
     /// <summary>Loop resistances that the firm allows.</summary>

@@ -15,6 +15,7 @@ public sealed record StakeGround(
     /// <summary>A service with its centre less than this below the tip of the rod is shallow.</summary>
     public const double BelowTipMetres = 0.4;
 
+    /// <summary>A stake stays this far from the earth of a power line.</summary>
     public const double ClearOfPowerEarthMetres = 3;
 
     /// <summary>The stake ground of a site. On a paved site only drawn soil takes a stake, once any is drawn.</summary>

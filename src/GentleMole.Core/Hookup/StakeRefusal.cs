@@ -3,7 +3,10 @@ namespace GentleMole.Core.Hookup;
 /// <summary>Why a stake may not be driven at a place.</summary>
 public enum StakeRefusal
 {
+    /// <summary>A building stands there.</summary>
     OnBuilding,
+
+    /// <summary>The surface is paved.</summary>
     OnPaving,
 
     /// <summary>A service so shallow that the rod could reach it.</summary>

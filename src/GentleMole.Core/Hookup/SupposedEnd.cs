@@ -9,6 +9,7 @@ public sealed record SupposedEnd(EndSupposed Kind, double Ohms = SupposedEnd.Usu
     /// <summary>A usual earth of a house, a pedestal, a cabinet.</summary>
     public const double UsualOhms = 20;
 
+    /// <summary>The line goes on beyond the sheet.</summary>
     public static SupposedEnd GoesOn { get; } = new(EndSupposed.GoesOn);
 
     /// <summary>
@@ -23,5 +24,6 @@ public sealed record SupposedEnd(EndSupposed Kind, double Ohms = SupposedEnd.Usu
         _ => GoesOn,
     };
 
+    /// <summary>What stands this near to an end stands at it.</summary>
     public const double NearMetres = 2;
 }

@@ -15,5 +15,6 @@ public sealed record SupposedLine(
     /// <summary>Corners of the line; not to be changed on a copy, since its run is made from them once.</summary>
     public IReadOnlyList<SitePoint> Points { get; } = Points;
 
+    /// <summary>Its run on the plan.</summary>
     public Run Run { get; } = new(Points);
 }

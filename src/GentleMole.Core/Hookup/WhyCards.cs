@@ -16,6 +16,7 @@ public static class WhyCards
     private const double BesideMetres = 4;
     private const double ParallelCosine = 0.9;
 
+    /// <summary>What spoils or saves this hookup here, each solved with and without.</summary>
     public static IReadOnlyList<WhyCard> For(PlannerTask task, HookupTry hookup)
     {
         var cards = new List<WhyCard>();

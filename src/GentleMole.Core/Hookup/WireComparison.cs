@@ -10,6 +10,7 @@ public sealed record WireComparison(IReadOnlyList<WireResult> Results, WireResul
     /// <summary>The best must be this much ahead of the next.</summary>
     private const double Ahead = 1.5;
 
+    /// <summary>Judges each try and puts them in order.</summary>
     public static WireComparison Of(IReadOnlyList<WireTrial> trials)
     {
         var results = trials.Select(Judge)

@@ -3,6 +3,7 @@ namespace GentleMole.Core.Instruments;
 /// <summary>State of an instrument on a day.</summary>
 public enum CheckState
 {
+    /// <summary>Checked and within its calibration.</summary>
     Good,
 
     /// <summary>No function check today.</summary>

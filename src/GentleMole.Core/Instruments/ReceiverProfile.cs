@@ -13,6 +13,7 @@ public sealed record ReceiverProfile(
     double RelativeNoise,
     double FullScaleMicrotesla)
 {
+    /// <summary>The frequency for which the floor is given.</summary>
     public const double FloorHertz = 8000;
 
     /// <summary>A response this many times the floor can be followed with a steady display.</summary>

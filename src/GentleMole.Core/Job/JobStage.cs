@@ -3,11 +3,24 @@ namespace GentleMole.Core.Job;
 /// <summary>The stages of a job, in order; page, folder and address carry the same names.</summary>
 public enum JobStage
 {
+    /// <summary>The call: where, what, when, who.</summary>
     Notice,
+
+    /// <summary>Owners' plans.</summary>
     Records,
+
+    /// <summary>The walk over the site, with its cautions.</summary>
     Walk,
+
+    /// <summary>Putting a signal on.</summary>
     Hookup,
+
+    /// <summary>Following it, dot by dot.</summary>
     Trace,
+
+    /// <summary>What is painted, and the answers.</summary>
     Marks,
+
+    /// <summary>What the one who digs receives.</summary>
     Handover,
 }

@@ -18,6 +18,7 @@ public sealed record Coating(double OhmSquareMetres, double ThicknessMetres, dou
     /// <summary>A lead sheath under impregnated paper and jute, long in the ground.</summary>
     public static Coating PaperLead { get; } = new(10, 0.003, 4);
 
+    /// <summary>The usual coat of a kind.</summary>
     public static Coating Of(CoatingKind kind) => kind switch
     {
         CoatingKind.Polyethylene => Polyethylene,

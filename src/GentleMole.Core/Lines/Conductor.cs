@@ -5,6 +5,7 @@ namespace GentleMole.Core.Lines;
 /// <param name="WallMetres">Wall of a pipe or thickness of a sheath; null for a solid wire.</param>
 public sealed record Conductor(Metal Metal, double OutsideMetres, double? WallMetres, Coating Coating)
 {
+    /// <summary>Half its outside diameter.</summary>
     public double RadiusMetres => OutsideMetres / 2;
 
     /// <summary>Resistivity of the metal, Ω·m.</summary>

@@ -3,8 +3,13 @@ namespace GentleMole.Core.Lines;
 /// <summary>What a line can be, whoever says it.</summary>
 public static class LineRules
 {
+    /// <summary>Characters of an owner's name.</summary>
     public const int MostOwner = 200;
+
+    /// <summary>Characters of a material.</summary>
     public const int MostMaterial = 200;
+
+    /// <summary>Characters of a line's name.</summary>
     public const int MostName = 100;
 
     /// <summary>Outside diameter, metres.</summary>

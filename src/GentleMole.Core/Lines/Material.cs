@@ -70,6 +70,7 @@ public sealed partial record Material
     [GeneratedRegex(@"\btrac(e|ing)[\s-]+wires?\b", RegexOptions.IgnoreCase)]
     private static partial Regex TracingWire();
 
+    /// <summary>Reads a material as people write it; empty for nothing.</summary>
     public static Material Of(string? text)
     {
         var written = (text ?? "").Trim();
@@ -82,9 +83,12 @@ public sealed partial record Material
             words.Exists(w => w.Equals("bare", StringComparison.OrdinalIgnoreCase)));
     }
 
+    /// <summary>Alike when the words are.</summary>
     public bool Equals(Material? other) => Text == other?.Text;
 
+    /// <inheritdoc/>
     public override int GetHashCode() => Text.GetHashCode(StringComparison.Ordinal);
 
+    /// <summary>As it was written.</summary>
     public override string ToString() => Text;
 }

@@ -10,10 +10,19 @@ namespace GentleMole.Core.Marking;
 /// </summary>
 public static class DigOutline
 {
+    /// <summary>Marks stand no closer than this, metres.</summary>
     public const double ShortestSpacing = 1.2;
+
+    /// <summary>Nor farther apart, metres.</summary>
     public const double LongestSpacing = 15;
+
+    /// <summary>Length of a dash.</summary>
     public const double DashLengthMetres = 0.3;
+
+    /// <summary>Width of a dash.</summary>
     public const double DashWidthMetres = 0.025;
+
+    /// <summary>One stake serves a dig up to this far round it, metres.</summary>
     public const double CentreStakeRadius = 15;
 
     /// <summary>The outline may be at most so old when the call is made.</summary>

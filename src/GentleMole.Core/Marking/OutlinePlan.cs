@@ -14,5 +14,6 @@ public sealed record OutlinePlan(
     bool FitsCentreStake,
     double PaintMillilitres)
 {
+    /// <summary>How many of a kind.</summary>
     public int CountOf(OutlineMarkKind kind) => Marks.Count(m => m.Kind == kind);
 }

@@ -4,5 +4,6 @@ namespace GentleMole.Core.Marking;
 /// <param name="ToleranceMetres">On each side, beyond the utility's own half-width.</param>
 public sealed record PlaceProfile(string Name, double ToleranceMetres, MarkSchool School)
 {
+    /// <summary>The made-up place of the examples.</summary>
     public static PlaceProfile Default { get; } = new("Pellow Bay", 0.5, MarkSchool.Corrected);
 }

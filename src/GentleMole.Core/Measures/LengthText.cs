@@ -9,7 +9,10 @@ namespace GentleMole.Core.Measures;
 /// </summary>
 public static partial class LengthText
 {
+    /// <summary>A foot in metres, exactly.</summary>
     public const double MetresPerFoot = 0.3048;
+
+    /// <summary>An inch in metres, exactly.</summary>
     public const double MetresPerInch = 0.0254;
 
     private const string Number = @"(?:\d+(?:[.,]\d+)?|[.,]\d+)";

@@ -6,6 +6,9 @@ namespace GentleMole.Core.Measures;
 /// <summary>The system in which a person reads lengths, and in which a bare number is meant.</summary>
 public enum UnitSystem
 {
+    /// <summary>Metres.</summary>
     Metres,
+
+    /// <summary>Feet and inches.</summary>
     FeetInches,
 }

@@ -7,5 +7,6 @@ namespace GentleMole.Core.Network;
 public sealed record BuriedNetwork(
     SoilGround Soil, IReadOnlyList<NetworkLine> Lines, IReadOnlyList<Bond> Bonds, IReadOnlyList<InsulatingJoint> Joints, bool Coupled = true)
 {
+    /// <summary>A line by its name.</summary>
     public NetworkLine Line(string id) => Lines.First(l => l.Id == id);
 }

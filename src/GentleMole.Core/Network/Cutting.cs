@@ -16,6 +16,7 @@ public sealed record Cutting(
     /// <summary>A clamp sits on a short piece of its own, so that its EMF has a place.</summary>
     public const double ClampHalfMetres = 0.2;
 
+    /// <summary>Cuts finely where these sources are.</summary>
     public static Cutting For(params IReadOnlyList<SignalSource> sources)
     {
         var near = new List<Vector3>();

@@ -6,6 +6,7 @@ namespace GentleMole.Core.Network;
 /// <param name="AzimuthDegrees">Direction of the coil's horizontal axis, clockwise from north; square to the line it should light.</param>
 public sealed record InductionSource(SitePoint Place, double HeightMetres, double AzimuthDegrees, double MomentAmpereSquareMetres) : SignalSource
 {
+    /// <summary>Middle of the coil.</summary>
     public Vector3 Centre => new(Place.East, Place.North, HeightMetres);
 
     /// <summary>Magnetic moment, A·m².</summary>

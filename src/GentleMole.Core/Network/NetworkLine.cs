@@ -15,6 +15,7 @@ public sealed record NetworkLine(
     /// <summary>Corners; not to be changed on a copy, since the length is taken from them once.</summary>
     public IReadOnlyList<Vector3> Points { get; } = Points;
 
+    /// <summary>Radius of its conductor; a small one where nobody knows it.</summary>
     public double RadiusMetres => Conductor?.RadiusMetres ?? RadiusUnknown;
 
     /// <summary>Length along the line in three dimensions: its chainage at the end.</summary>

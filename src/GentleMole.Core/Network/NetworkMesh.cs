@@ -43,10 +43,13 @@ public sealed class NetworkMesh
         Pairs = network.Coupled ? FindPairs() : [];
     }
 
+    /// <summary>What was cut.</summary>
     public BuriedNetwork Network { get; }
 
+    /// <summary>How it was cut.</summary>
     public Cutting Cutting { get; }
 
+    /// <summary>How many segments that makes.</summary>
     public int SegmentCount => _segments.Count;
 
     internal IReadOnlyList<MeshNode> Nodes => _nodes;

@@ -7,11 +7,22 @@ namespace GentleMole.Core.Network;
 /// <summary>What a network and its source must be for the solver; one rule for pages and API.</summary>
 public static class NetworkRules
 {
+    /// <summary>Lowest frequency that is solved.</summary>
     public const double LeastHertz = 1;
+
+    /// <summary>Highest frequency that is solved.</summary>
     public const double MostHertz = 1e6;
+
+    /// <summary>Most lines.</summary>
     public const int MostLines = 100;
+
+    /// <summary>Most points of a line.</summary>
     public const int MostPoints = 5000;
+
+    /// <summary>Most metres of line in all.</summary>
     public const double MostMetres = 50_000;
+
+    /// <summary>Farthest from the origin.</summary>
     public const double FarthestMetres = SiteRules.FarthestMetres;
         private const double LeastLineMetres = 0.01;
 

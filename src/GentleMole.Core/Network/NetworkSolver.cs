@@ -26,8 +26,10 @@ public sealed class NetworkSolver
         (Mesh, Hertz, _factor, _diagonal, _entries, ShuntSiemens) = (mesh, hertz, factor, diagonal, entries, shunt);
     }
 
+    /// <summary>What is solved.</summary>
     public NetworkMesh Mesh { get; }
 
+    /// <summary>At which frequency.</summary>
     public double Hertz { get; }
 
     /// <summary>Half the shunt admittance of each segment, S: what leaks at each of its ends.</summary>

@@ -29,12 +29,16 @@ public sealed class SolvedNetwork
         _soil = [.. soil.Select(v => v * scale)];
     }
 
+    /// <summary>At which frequency it was solved.</summary>
     public double Hertz { get; }
 
+    /// <summary>What drives it.</summary>
     public SignalSource Source { get; }
 
+    /// <summary>The network itself.</summary>
     public BuriedNetwork Network => _mesh.Network;
 
+    /// <summary>What the transmitter's display shows.</summary>
     public SourceShown Shown { get; private init; } = new(null, null, null, null, SourceLimit.Set);
 
     internal static SolvedNetwork Of(NetworkSolver solver, SignalSource source, Complex[] x, double[] soil)

@@ -21,13 +21,28 @@ public sealed record CalledNotice(
     IReadOnlyList<SitePoint> Corners,
     IReadOnlyList<string?> Owners)
 {
+    /// <summary>Characters of a name.</summary>
     public const int MostName = 200;
+
+    /// <summary>Characters of a place.</summary>
     public const int MostWhere = 300;
+
+    /// <summary>Characters of other texts.</summary>
     public const int MostText = 200;
+
+    /// <summary>Characters of a purpose.</summary>
     public const int MostPurpose = 500;
+
+    /// <summary>Owners on one notice.</summary>
     public const int MostOwners = 100;
+
+    /// <summary>Shallowest dig.</summary>
     public const double LeastDepthMetres = 0.01;
+
+    /// <summary>Deepest dig.</summary>
     public const double MostDepthMetres = 100;
+
+    /// <summary>Latitudes beyond have no plane site.</summary>
     public const double MostLatitude = 89;
 
     /// <summary>What is wrong with it; fields are the names of its parts.</summary>

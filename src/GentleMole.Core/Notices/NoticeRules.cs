@@ -8,6 +8,7 @@ namespace GentleMole.Core.Notices;
 /// <param name="MarksValid">How long marks hold where the owner has no rule of its own.</param>
 public sealed record NoticeRules(ValidityRule Notice, LocalTime CutOff, ValidityRule MarksValid)
 {
+    /// <summary>Two full working days, calls until five, marks for fourteen days.</summary>
     public static NoticeRules Default { get; } =
         new(new ValidityRule(2, ValidityUnit.WorkingDays), new LocalTime(17, 0), new ValidityRule(14, ValidityUnit.Days));
 }

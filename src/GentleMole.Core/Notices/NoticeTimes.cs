@@ -12,5 +12,6 @@ public sealed record NoticeTimes(
     bool PlannedTooEarly,
     IReadOnlyList<Holiday> HolidaysOnTheWay)
 {
+    /// <summary>The day on which it may begin.</summary>
     public LocalDate DigMayStart => DigMayStartAt.Date;
 }

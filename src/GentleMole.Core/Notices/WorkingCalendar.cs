@@ -8,6 +8,7 @@ public sealed class WorkingCalendar(IEnumerable<Holiday> holidays)
     private readonly Dictionary<LocalDate, string> _holidays =
         holidays.GroupBy(h => h.Date).ToDictionary(g => g.Key, g => g.First().Name);
 
+    /// <summary>Neither a weekend nor a holiday.</summary>
     public bool IsWorkingDay(LocalDate date) =>
         date.DayOfWeek is not (IsoDayOfWeek.Saturday or IsoDayOfWeek.Sunday) && !_holidays.ContainsKey(date);
 

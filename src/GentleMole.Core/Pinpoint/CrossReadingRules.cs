@@ -3,7 +3,10 @@ namespace GentleMole.Core.Pinpoint;
 /// <summary>What a row of readings must be before a line can be fitted to it.</summary>
 public static class CrossReadingRules
 {
+    /// <summary>Fewest readings for a fit.</summary>
     public const int FewestReadings = 5;
+
+    /// <summary>Most readings of a row.</summary>
     public const int MostReadings = 10_000;
 
     /// <summary>A line further away than this across or up is not a pinpoint.</summary>

@@ -5,6 +5,7 @@ namespace GentleMole.Core.Pinpoint;
 /// </summary>
 public sealed record ReadingNoise(double Relative, double Floor)
 {
+    /// <summary>Standard deviation of a reading of this size.</summary>
     public double SigmaAt(double trueSize) =>
         Math.Sqrt((Relative * Relative * trueSize * trueSize) + (Floor * Floor));
 }

@@ -25,13 +25,16 @@ public sealed partial record DuctBank(IReadOnlyList<DuctGroup> Groups, double Cl
     [GeneratedRegex(@"\s*@\s*(\d{1,3}(?:\.\d+)?)")]
     private static partial Regex Clear();
 
+    /// <summary>Ducts in all.</summary>
     public int Count => Groups.Sum(g => g.Rows * g.Columns);
 
     /// <summary>Width of the envelope: the outermost edges of the ducts.</summary>
     public double WidthMetres => Groups.Sum(WidthOf) + (ClearMetres * (Groups.Count - 1));
 
+    /// <summary>Height of its envelope.</summary>
     public double HeightMetres => Groups.Max(HeightOf);
 
+    /// <summary>Some of it is asbestos cement.</summary>
     public bool IsAsbestosCement => Groups.Any(g => g.Material.Equals("AC", StringComparison.OrdinalIgnoreCase)
         || g.Material.Contains("asbestos", StringComparison.OrdinalIgnoreCase));
 
@@ -59,6 +62,7 @@ public sealed partial record DuctBank(IReadOnlyList<DuctGroup> Groups, double Cl
         }
     }
 
+    /// <summary>Reads the short notation: rows x columns, material, bore, with + between groups.</summary>
     public static Result<DuctBank> Parse(string text, string field)
     {
         var clear = UsualClear;

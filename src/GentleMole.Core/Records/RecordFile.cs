@@ -11,9 +11,11 @@ public sealed record RecordFile(IReadOnlyList<string> Needed, IReadOnlyList<(str
     /// <summary>Sheets that still hold.</summary>
     private IEnumerable<string> Holding(LocalDate today) => Received.Where(r => r.HoldsUntil >= today).Select(r => r.Name);
 
+    /// <summary>Sheets that were named and are not here.</summary>
     public IReadOnlyList<string> Missing(LocalDate today) =>
         [.. Needed.Where(n => !Holding(today).Contains(n, StringComparer.OrdinalIgnoreCase))];
 
+    /// <summary>How it stands on a day.</summary>
     public RecordState StateOn(LocalDate today)
     {
         if (SaysNothing)

@@ -18,7 +18,12 @@ public static class RecordRules
     /// <summary>Length of a lead-in, metres.</summary>
     public static readonly Bounds LeadLength = new(0.1, 500);
 
+    /// <summary>Characters of a reference.</summary>
     public const int MostReference = 100;
+
+    /// <summary>Characters of a list of sheets.</summary>
     public const int MostSheets = 200;
+
+    /// <summary>Characters of a duct notation.</summary>
     public const int MostDucts = 200;
 }

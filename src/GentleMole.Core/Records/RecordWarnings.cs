@@ -15,6 +15,7 @@ public static partial class RecordWarnings
     [GeneratedRegex(@"\boverhead\b|(?-i:\bOH\b)", RegexOptions.IgnoreCase)]
     private static partial Regex Overhead();
 
+    /// <summary>What these texts warn of.</summary>
     public static IEnumerable<RecordWarning> In(params IEnumerable<string> texts)
     {
         var text = string.Join(' ', texts).Replace('_', ' ');

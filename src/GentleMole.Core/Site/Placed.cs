@@ -11,5 +11,6 @@ public sealed record Placed(
     public bool SitsOnLine => Kind is FeatureKind.Chamber or FeatureKind.Box or FeatureKind.Valve or FeatureKind.Hydrant or FeatureKind.Meter
         or FeatureKind.Riser or FeatureKind.Cabinet or FeatureKind.Pit or FeatureKind.Marker or FeatureKind.OldPaint;
 
+    /// <summary>Where it stands.</summary>
     public SitePoint Place => Points[0];
 }

@@ -23,8 +23,10 @@ public sealed class Run
         }
     }
 
+    /// <summary>Its corners, none in one place with the next.</summary>
     public IReadOnlyList<SitePoint> Points { get; }
 
+    /// <summary>Its length, metres.</summary>
     public double Length => _chainage[^1];
 
     /// <summary>Chainage of the i-th point.</summary>

@@ -10,6 +10,7 @@ public sealed record SiteFit(double Scale, double TurnDegrees, SitePoint Shift, 
     /// <summary>The drawing's unit, near enough to be a mistake of measure rather than of unit.</summary>
     private const double MostStretch = 0.05;
 
+    /// <summary>A point of the drawing on the site.</summary>
     public SitePoint Apply(SitePoint p)
     {
         var (sin, cos) = Math.SinCos(TurnDegrees * Math.PI / 180);

@@ -12,6 +12,7 @@ namespace GentleMole.Core.Soil;
 public sealed record EarthStake(
     SitePoint Place, double LengthMetres = 0.4, double RadiusMetres = 0.008, double? Ohms = null, bool RaisesSoil = true, bool Wetted = false)
 {
+    /// <summary>Watering a stake brings its resistance down to this part.</summary>
     public const double WetFactor = 0.35;
 
     /// <summary>Top of the rod.</summary>

@@ -7,8 +7,10 @@ public sealed record SoilGround(double ResistivityOhmMetres)
     /// <summary>Least and most that soil can be: brine-soaked clay, dry rock.</summary>
     public const double LeastOhmMetres = 0.1;
 
+    /// <summary>Highest resistivity that is taken.</summary>
     public const double MostOhmMetres = 1e6;
 
+    /// <summary>A usual resistivity of a kind of soil.</summary>
     public static SoilGround Of(SoilKind kind) => new(kind switch
     {
         SoilKind.WetClay => 20,

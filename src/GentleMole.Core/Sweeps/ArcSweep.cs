@@ -7,6 +7,7 @@ namespace GentleMole.Core.Sweeps;
 /// <summary>Walking once round the hookup with the blade square to the walk: every response counts, not just the first.</summary>
 public static class ArcSweep
 {
+    /// <summary>Radius that is walked where nobody says another.</summary>
     public const double UsualRadiusMetres = 8;
 
     /// <summary>A maximum is a response when it is this part of the strongest and stands out of its surroundings.</summary>

@@ -7,21 +7,28 @@ namespace GentleMole.Core.Trace;
 /// <summary>Everything that a dot is judged against.</summary>
 public sealed record DotContext
 {
+    /// <summary>What the transmitter sends, mA.</summary>
     public double? SentMilliamps { get; init; }
 
+    /// <summary>The accepted dot before it, of the same hookup.</summary>
     public PreviousDot? Previous { get; init; }
 
+    /// <summary>Where the signal is put on.</summary>
     public SitePoint? Connection { get; init; }
 
+    /// <summary>Where the stake stands.</summary>
     public SitePoint? Stake { get; init; }
 
     /// <summary>Direction in which the line is expected to run here, when no dot before tells it.</summary>
     public SitePoint? ExpectedDirection { get; init; }
 
+    /// <summary>What the line does here.</summary>
     public LineFeature Feature { get; init; }
 
+    /// <summary>Half the tolerance zone.</summary>
     public double ToleranceMetres { get; init; } = PlaceProfile.Default.ToleranceMetres;
 
+    /// <summary>How the place marks where peak and null part.</summary>
     public MarkSchool School { get; init; } = PlaceProfile.Default.School;
 
     /// <summary>Direction of walking at the dot: along the path, else as the receiver shows it, else north.</summary>

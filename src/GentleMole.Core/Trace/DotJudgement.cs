@@ -28,6 +28,7 @@ public sealed record DotJudgement(
     /// <summary>Marking against a "do not mark" is the person's right, but the evidence must say why.</summary>
     public bool NeedsReasonToMark => Verdict == Verdict.Reject;
 
+    /// <summary>How many signs agree.</summary>
     public int Agreeing => Signs.Count(s => s.Agrees);
 
     /// <summary>The mark of the place's school.</summary>

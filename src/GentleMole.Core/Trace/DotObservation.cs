@@ -18,6 +18,7 @@ public sealed record DotObservation
     /// <summary>Depth shown with the tip on the ground, to the centre.</summary>
     public double? DepthMetres { get; init; }
 
+    /// <summary>Current shown, mA.</summary>
     public double? CurrentMilliamps { get; init; }
 
     /// <summary>How far the receiver was raised for the lift test.</summary>

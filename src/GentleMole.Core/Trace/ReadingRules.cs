@@ -14,7 +14,10 @@ public static class ReadingRules
     /// <summary>Characters of the word for what was followed.</summary>
     public const int MostUtility = 200;
 
+    /// <summary>No reading is older.</summary>
     public const int EarliestYear = 1990;
+
+    /// <summary>Nor newer.</summary>
     public const int LatestYear = 2200;
 
     /// <summary>Depth to the centre, metres.</summary>

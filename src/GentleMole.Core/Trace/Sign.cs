@@ -10,5 +10,6 @@ namespace GentleMole.Core.Trace;
 public sealed record Sign(
     SignKind Kind, double Measured, double ExpectedLow, double ExpectedHigh, int Weight, SignOutcome Outcome)
 {
+    /// <summary>It is as a clean field would give it.</summary>
     public bool Agrees => Outcome == SignOutcome.Agrees;
 }

@@ -3,6 +3,7 @@ namespace GentleMole.Core.Trace;
 /// <summary>What a sign says.</summary>
 public enum SignOutcome
 {
+    /// <summary>As expected.</summary>
     Agrees,
 
     /// <summary>Does not agree.</summary>

@@ -15,5 +15,6 @@ public sealed record Stretch(
     Verdict Confidence,
     bool TooLong)
 {
+    /// <summary>Its length.</summary>
     public double LengthMetres => ToChainageMetres - FromChainageMetres;
 }

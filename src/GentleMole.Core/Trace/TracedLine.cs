@@ -12,11 +12,13 @@ public sealed class TracedLine
     private TracedLine(IReadOnlyList<MarkPoint> points, Run? run, IReadOnlyList<Stretch> stretches) =>
         (Points, Run, Stretches) = (points, run, stretches);
 
+    /// <summary>Its dots, in order along it.</summary>
     public IReadOnlyList<MarkPoint> Points { get; }
 
     /// <summary>Null with fewer than two dots.</summary>
     public Run? Run { get; }
 
+    /// <summary>Its stretches, one less than dots.</summary>
     public IReadOnlyList<Stretch> Stretches { get; }
 
     /// <summary>Middle of the depths that were measured; null when none was.</summary>

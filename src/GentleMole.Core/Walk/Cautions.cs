@@ -7,6 +7,7 @@ namespace GentleMole.Core.Walk;
 /// <summary>Chooses the cautions that apply.</summary>
 public static class Cautions
 {
+    /// <summary>What can hurt somebody on this site, the ordinary first.</summary>
     public static IReadOnlyList<SiteCaution> Applying(SiteFacts facts)
     {
         var found = new List<SiteCaution> { SiteCaution.Self };

@@ -13,6 +13,7 @@ public sealed record Clue(IReadOnlyList<UtilityKind> Utilities, IReadOnlyList<Co
     /// <summary>A record line or a kerb farther away than this says nothing about a feature.</summary>
     private const double NearMetres = 12;
 
+    /// <summary>What a thing tells of what is below.</summary>
     public static Clue Of(Placed placed, IReadOnlyList<Run> kerbs, IReadOnlyList<(UtilityKind Kind, Run Run)> records)
     {
         var utilities = placed.Utility is { } known ? [known] : Likely(placed.Kind, placed.Material);
