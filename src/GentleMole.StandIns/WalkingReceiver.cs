@@ -55,7 +55,7 @@ public sealed class WalkingReceiver(HttpClient api, WalkOrder order)
                 Math.Round(dot.Place.East, 3), Math.Round(dot.Place.North, 3), Math.Round(dot.PeakTesla * 1e9, 4), Math.Round(dot.NullTesla * 1e9, 4),
                 dot.DepthMetres is { } d and > 0.01 and < 20 ? Math.Round(d, 2) : null,
                 dot.CurrentAmperes is { } i and < 100 ? Math.Round(i * 1000, 2) : null,
-                Math.Round(dot.DirectionDegrees), order.Hookup.Hertz));
+                Math.Round(dot.Direction.Degrees) % 360, order.Hookup.Hertz));
         }
 
         return readings;

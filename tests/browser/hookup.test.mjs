@@ -94,6 +94,20 @@ test('a lost connection does not leave a figure standing for another stake', asy
   assert.match(await verdict(), /Direct on valve 3/);
 });
 
+test('too much at once is said at the stake and tried again by itself', async () => {
+  let refused = 0;
+  await page.route('**/hookup/plan?*handler=PredictJudge*', route => refused++ === 0
+    ? route.fulfill({ status: 429, headers: { 'Retry-After': '1' }, body: '' })
+    : route.fallback());
+  await page.locator('[data-stake-handle]').focus();
+  await page.keyboard.press('ArrowLeft');
+  await page.waitForFunction(() => document.querySelector('[data-part=verdict]').innerText.includes('not solved yet'));
+  await page.waitForFunction(() => document.querySelector('[data-part=verdict]').innerText.includes('Direct on valve 3'));
+  assert.ok(refused >= 2, 'it was asked again');
+  await page.unroute('**/hookup/plan?*handler=PredictJudge*');
+  await solved(() => page.keyboard.press('ArrowRight'));
+});
+
 test('what was planned is connected and the circuit is judged against it', async () => {
   await opened(page, server.url + plan);
   await answered(page, () => page.getByRole('link', { name: 'Connect like this' }).click());

@@ -31,7 +31,7 @@ public sealed record HookupTry(
                 place, new EarthStake(Stake!.Value, DrivenMetres), new Drive(SetMilliamps / 1000, transmitter.MaxVolts, transmitter.MaxWatts)),
             HookupMethod.Clamp => new ClampSource(place, transmitter.ClampVoltsAt(Hertz)),
             HookupMethod.Induction => new InductionSource(
-                At, CoilHeightMetres, line.Run.DirectionAt(station.ChainageMetres).Right.AzimuthDegrees, transmitter.MomentAmpereSquareMetres),
+                At, CoilHeightMetres, line.Run.DirectionAt(station.ChainageMetres).Right.Azimuth, transmitter.MomentAmpereSquareMetres),
             HookupMethod.Passive => new NetCurrentSource(On, (line.NetMilliamps ?? 0) / 1000),
         };
     }

@@ -81,7 +81,7 @@ public sealed record StakeGround(
             {
                 foreach (var turn in Turns)
                 {
-                    var spot = connection + (SitePoint.FromAzimuth((ahead.Right * side).AzimuthDegrees + turn) * (leadMetres * part));
+                    var spot = connection + ((ahead.Right * side).Azimuth.Turned(turn).Direction * (leadMetres * part));
                     if (Refuses(connection, spot, drivenMetres) is null)
                     {
                         spots.Add((spot, StakePlacement.Judge(connection, spot, target.Run, others).Count, Math.Abs(turn), leadMetres * part));

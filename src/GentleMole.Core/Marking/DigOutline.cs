@@ -65,7 +65,7 @@ public static class DigOutline
         var marks = new List<OutlineMark>();
         if (order.Style == OutlineStyle.CentreStake)
         {
-            marks.Add(new OutlineMark(1, OutlineMarkKind.CentreStake, centre, 0));
+            marks.Add(new OutlineMark(1, OutlineMarkKind.CentreStake, centre, default));
         }
         else
         {
@@ -96,7 +96,7 @@ public static class DigOutline
         foreach (var (leg, isCurve) in Legs(edge))
         {
             var run = new Run(leg);
-            var azimuth = run.DirectionAt(0).AzimuthDegrees;
+            var azimuth = run.DirectionAt(0).Azimuth;
             if (isCurve)
             {
                 // Dots follow a curve more closely than dashes follow a side; its ends belong to the legs beside it.
@@ -104,7 +104,7 @@ public static class DigOutline
                 for (var i = 0; i <= dots; i++)
                 {
                     var at = run.Length * i / dots;
-                    yield return new OutlineMark(0, curved, run.At(at), run.DirectionAt(at).AzimuthDegrees);
+                    yield return new OutlineMark(0, curved, run.At(at), run.DirectionAt(at).Azimuth);
                 }
             }
             else
@@ -139,7 +139,7 @@ public static class DigOutline
             foreach (var chainage in chainages.Where(c => c - last > 0.5 || c == chainages[^1]))
             {
                 last = chainage;
-                yield return new OutlineMark(0, kind, run.At(chainage), run.DirectionAt(Math.Min(chainage, run.Length - 1e-6)).AzimuthDegrees);
+                yield return new OutlineMark(0, kind, run.At(chainage), run.DirectionAt(Math.Min(chainage, run.Length - 1e-6)).Azimuth);
             }
         }
     }
@@ -151,7 +151,7 @@ public static class DigOutline
         {
             foreach (var crossing in line.CrossingsWith(kerb))
             {
-                yield return new OutlineMark(0, OutlineMarkKind.KerbMark, crossing.Point, line.DirectionAt(crossing.ChainageMetres).AzimuthDegrees);
+                yield return new OutlineMark(0, OutlineMarkKind.KerbMark, crossing.Point, line.DirectionAt(crossing.ChainageMetres).Azimuth);
             }
         }
     }
@@ -167,7 +167,7 @@ public static class DigOutline
             }
 
             var (before, after) = (edge[corner] - edge[corner - 1], edge[corner + 1] - edge[corner]);
-            var turn = Math.Abs(((after.AzimuthDegrees - before.AzimuthDegrees + 540) % 360) - 180);
+            var turn = after.Azimuth.ApartFrom(before.Azimuth);
             return turn is > 1 and < CurveTurnDegrees && Math.Min(before.Length, after.Length) < CurveLegMetres;
         }
 

@@ -4,5 +4,5 @@ using NodaTime;
 namespace GentleMole.Core.Marking;
 
 /// <summary>One mark on the ground.</summary>
-/// <param name="AlongDegrees">Azimuth of a dash or arrow.</param>
-public sealed record OutlineMark(int Number, OutlineMarkKind Kind, SitePoint Place, double AlongDegrees);
+/// <param name="Along">Which way a dash or arrow points.</param>
+public sealed record OutlineMark(int Number, OutlineMarkKind Kind, SitePoint Place, Azimuth Along);

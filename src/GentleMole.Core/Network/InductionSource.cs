@@ -3,14 +3,14 @@ using GentleMole.Core.Site;
 namespace GentleMole.Core.Network;
 
 /// <summary>A coil above the ground.</summary>
-/// <param name="AzimuthDegrees">Direction of the coil's horizontal axis, clockwise from north; square to the line it should light.</param>
-public sealed record InductionSource(SitePoint Place, double HeightMetres, double AzimuthDegrees, double MomentAmpereSquareMetres) : SignalSource
+/// <param name="Axis">Direction of the coil's horizontal axis; square to the line it should light.</param>
+public sealed record InductionSource(SitePoint Place, double HeightMetres, Azimuth Axis, double MomentAmpereSquareMetres) : SignalSource
 {
     /// <summary>Middle of the coil.</summary>
     public Vector3 Centre => new(Place.East, Place.North, HeightMetres);
 
     /// <summary>Magnetic moment, A·m².</summary>
-    public Vector3 Moment => SitePoint.FromAzimuth(AzimuthDegrees) is var axis
+    public Vector3 Moment => Axis.Direction is var axis
         ? new Vector3(axis.East * MomentAmpereSquareMetres, axis.North * MomentAmpereSquareMetres, 0)
         : default;
 }

@@ -117,7 +117,7 @@ public sealed class NetworkSolver
                 Induce(right, (point, along) => CoilVolts(coil, point, along));
                 break;
             case RadioSource radio:
-                var axis = SitePoint.FromAzimuth(radio.AzimuthDegrees);
+                var axis = radio.Along.Direction;
                 Induce(right, (_, along) => radio.VoltsPerMetre * ((along.East * axis.East) + (along.North * axis.North)));
                 break;
             case NetCurrentSource net:

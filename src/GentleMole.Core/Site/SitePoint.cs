@@ -31,13 +31,9 @@ public readonly record struct SitePoint(double East, double North)
         return length == 0 ? this : new SitePoint(East / length, North / length);
     }
 
-    /// <summary>Azimuth in degrees clockwise from north, 0 ≤ azimuth &lt; 360.</summary>
-    public double AzimuthDegrees => ((Math.Atan2(East, North) * 180 / Math.PI) + 360) % 360;
+    /// <summary>The way it points.</summary>
+    public Azimuth Azimuth => Azimuth.Of(this);
 
     /// <summary>East and north only: the directions derived from a point are points again, without end.</summary>
     public override string ToString() => FormattableString.Invariant($"{East} E, {North} N");
-
-    /// <summary>Unit vector of an azimuth, degrees clockwise from north.</summary>
-    public static SitePoint FromAzimuth(double degrees) =>
-        new(Math.Sin(degrees * Math.PI / 180), Math.Cos(degrees * Math.PI / 180));
 }

@@ -28,7 +28,7 @@ public static class ArcSweep
         var around = new double[360];
         for (var bearing = 0; bearing < 360; bearing++)
         {
-            var out_ = SitePoint.FromAzimuth(bearing);
+            var out_ = Azimuth.Of(bearing).Direction;
             var place = centre + (out_ * radiusMetres);
             var walk = out_.Right;
             around[bearing] = 1e9 * field.At(new Vector3(place.East, place.North, HookupPrediction.TipMetres)).SizeAlong(new Vector3(walk.East, walk.North, 0));
@@ -52,15 +52,15 @@ public static class ArcSweep
     }
 
     /// <summary>What was found beside what was expected: pairs first, then what was found and not expected, then what is missing.</summary>
-    public static IReadOnlyList<ArcMatch> Compare(ArcExpected expected, IReadOnlyList<double> foundDegrees)
+    public static IReadOnlyList<ArcMatch> Compare(ArcExpected expected, IReadOnlyList<Azimuth> bearings)
     {
         var left = expected.Responses.ToList();
         var pairs = new List<ArcMatch>();
         var strange = new List<ArcMatch>();
-        foreach (var found in foundDegrees)
+        foreach (var found in bearings)
         {
-            var nearest = left.OrderBy(r => Apart(r.BearingDegrees, found)).FirstOrDefault();
-            if (nearest is not null && Apart(nearest.BearingDegrees, found) <= BearingDegrees)
+            var nearest = left.OrderBy(r => r.Bearing.ApartFrom(found)).FirstOrDefault();
+            if (nearest is not null && nearest.Bearing.ApartFrom(found) <= BearingDegrees)
             {
                 left.Remove(nearest);
                 pairs.Add(new ArcMatch(found, nearest));
@@ -98,13 +98,13 @@ public static class ArcSweep
 
     private static ArcResponse Told(int bearing, double response, SitePoint centre, double radius, SolvedNetwork solved, SupposedGround ground)
     {
-        var place = centre + (SitePoint.FromAzimuth(bearing) * radius);
+        var place = centre + (Azimuth.Of(bearing).Direction * radius);
         if (solved.Source is DirectSource direct)
         {
             var lead = new Run([solved.Network.Line(direct.At.Line).At(direct.At.ChainageMetres) is var p ? new SitePoint(p.East, p.North) : default, direct.Stake.Place]);
             if (lead.Project(place).Foot.DistanceTo(place) < OfLineMetres)
             {
-                return new ArcResponse(bearing, response, 1, null, true);
+                return new ArcResponse(Azimuth.Of(bearing), response, 1, null, true);
             }
         }
 
@@ -112,8 +112,6 @@ public static class ArcSweep
         var line = ground.Metallic
             .Where(l => l.Run.Project(place).Foot.DistanceTo(place) < Math.Max(OfLineMetres, l.DepthMetres))
             .MaxBy(l => solved.CurrentAt(l.Id, SupposedGround.Before(l) + l.Run.Project(place).ChainageMetres).Magnitude / l.DepthMetres);
-        return new ArcResponse(bearing, response, 1, line?.Id, false);
+        return new ArcResponse(Azimuth.Of(bearing), response, 1, line?.Id, false);
     }
-
-    private static double Apart(double a, double b) => Math.Abs((((a - b) % 360) + 540) % 360 - 180);
 }

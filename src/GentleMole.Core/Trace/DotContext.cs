@@ -44,7 +44,7 @@ public sealed record DotContext
         }
 
         // A receiver shows a line, not an arrow: take the end of it that points the way of walking.
-        var shown = SitePoint.FromAzimuth(azimuth);
+        var shown = Azimuth.Of(azimuth).Direction;
         return path is { } p && p.Dot(shown) < 0 ? shown * -1 : shown;
     }
 }

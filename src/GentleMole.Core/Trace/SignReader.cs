@@ -140,7 +140,7 @@ internal sealed class SignReader(DotObservation dot, DotContext context, Pinpoin
             return;
         }
 
-        var angle = Math.Acos(Math.Min(1, Math.Abs(path.Dot(SitePoint.FromAzimuth(azimuth))))) * 180 / Math.PI;
+        var angle = Math.Acos(Math.Min(1, Math.Abs(path.Dot(Azimuth.Of(azimuth).Direction)))) * 180 / Math.PI;
         Add(SignKind.Direction, angle, 0, 15, 1, excusedAtFeature: true);
     }
 

@@ -6,9 +6,9 @@ namespace GentleMole.Core.Walk;
 /// <summary>What a placed feature suggests.</summary>
 /// <param name="Utilities">Likely utilities, the likeliest first.</param>
 /// <param name="Connections">Ways to put a signal on here.</param>
-/// <param name="AzimuthDegrees">Direction in which the line probably leaves, either way; null when nothing tells.</param>
+/// <param name="Along">Direction in which the line probably leaves, either way; null when nothing tells.</param>
 /// <param name="Code">Why, as a stable word: <c>scar</c>, <c>square-to-kerb</c>, <c>along-record</c>, <c>from-old-place</c>.</param>
-public sealed record Clue(IReadOnlyList<UtilityKind> Utilities, IReadOnlyList<Connection> Connections, double? AzimuthDegrees, string Code)
+public sealed record Clue(IReadOnlyList<UtilityKind> Utilities, IReadOnlyList<Connection> Connections, Azimuth? Along, string Code)
 {
     /// <summary>A record line or a kerb farther away than this says nothing about a feature.</summary>
     private const double NearMetres = 12;
@@ -21,17 +21,17 @@ public sealed record Clue(IReadOnlyList<UtilityKind> Utilities, IReadOnlyList<Co
         return new Clue(utilities, Ways(placed.Kind, placed.Material, utilities), azimuth, code);
     }
 
-    private static (double? Azimuth, string Code) Direction(
+    private static (Azimuth? Along, string Code) Direction(
         Placed placed, IReadOnlyList<UtilityKind> utilities, IReadOnlyList<Run> kerbs, IReadOnlyList<(UtilityKind Kind, Run Run)> records)
     {
         if (placed.Points.Count >= 2 && placed.Kind is FeatureKind.Scar or FeatureKind.OldPaint && placed.Points[0].DistanceTo(placed.Points[^1]) > 0.1)
         {
-            return ((placed.Points[^1] - placed.Points[0]).AzimuthDegrees, "scar");
+            return ((placed.Points[^1] - placed.Points[0]).Azimuth, "scar");
         }
 
         if (placed.Was is { } was && was.DistanceTo(placed.Place) > 0.3)
         {
-            return ((was - placed.Place).AzimuthDegrees, "from-old-place");
+            return ((was - placed.Place).Azimuth, "from-old-place");
         }
 
         // A service leaves its meter or riser square to the street; mains fittings sit along their main.
@@ -43,17 +43,17 @@ public sealed record Clue(IReadOnlyList<UtilityKind> Utilities, IReadOnlyList<Co
         var near = records.Where(r => utilities.Contains(r.Kind)).Select(r => r.Run).ToList();
         if (Nearest(near, placed.Place) is { } record)
         {
-            return (record.DirectionAt(record.Project(placed.Place).ChainageMetres).AzimuthDegrees, "along-record");
+            return (record.DirectionAt(record.Project(placed.Place).ChainageMetres).Azimuth, "along-record");
         }
 
         return Nearest(kerbs, placed.Place) is { } street && placed.SitsOnLine
-            ? (street.DirectionAt(street.Project(placed.Place).ChainageMetres).AzimuthDegrees, "along-kerb")
+            ? (street.DirectionAt(street.Project(placed.Place).ChainageMetres).Azimuth, "along-kerb")
             : (null, "none");
     }
 
-    private static double Square(Run kerb, SitePoint from) => (kerb.Project(from).Foot - from) is { Length: > 0.05 } across
-        ? across.AzimuthDegrees
-        : kerb.DirectionAt(kerb.Project(from).ChainageMetres).Right.AzimuthDegrees;
+    private static Azimuth Square(Run kerb, SitePoint from) => (kerb.Project(from).Foot - from) is { Length: > 0.05 } across
+        ? across.Azimuth
+        : kerb.DirectionAt(kerb.Project(from).ChainageMetres).Right.Azimuth;
 
     private static Run? Nearest(IReadOnlyList<Run> runs, SitePoint place) => runs
         .Select(r => (Run: r, Away: r.Project(place).Foot.DistanceTo(place)))

@@ -34,7 +34,7 @@ public sealed class DemoWalk(IReadOnlyList<DrivenLine> driven, Random random)
             NullOffsetMetres = Math.Round(dot.NullOffsetMetres, 2),
             DepthMetres = dot.DepthMetres is { } d ? Math.Round(d, 2) : null,
             CurrentMilliamps = dot.CurrentAmperes is { } i ? Math.Round(i * 1000, 1) : null,
-            DirectionDegrees = Math.Round(dot.DirectionDegrees),
+            DirectionDegrees = Math.Round(dot.Direction.Degrees) % 360,
             SidewaysPercent = Math.Round(100 * dot.SidewaysPart),
             Peak = Math.Round(dot.PeakTesla * 1e9, 2),
             Null = Math.Round(dot.NullTesla * 1e9, 2),

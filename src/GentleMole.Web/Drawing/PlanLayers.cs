@@ -52,7 +52,7 @@ internal sealed class PlanLayers(JobSheet sheet, SceneFrame frame, PlanWindow wi
 
             foreach (var tick in line.Ticks)
             {
-                yield return new SceneMark(Symbols.Tick, ScenePoint.Of(tick.Place)) { Turn = tick.AzimuthDegrees, IsSolid = false };
+                yield return new SceneMark(Symbols.Tick, ScenePoint.Of(tick.Place)) { Turn = tick.Way.Degrees, IsSolid = false };
             }
 
             yield return Letter(line.Kind, line.LetterPlace);
@@ -257,7 +257,7 @@ internal sealed class PlanLayers(JobSheet sheet, SceneFrame frame, PlanWindow wi
         {
             yield return new SceneMark(Symbols.Mark(mark.Kind), ScenePoint.Of(mark.Place))
             {
-                Turn = mark.Kind is OutlineMarkKind.Dash or OutlineMarkKind.KerbMark or OutlineMarkKind.Arrow ? mark.AlongDegrees : 0,
+                Turn = mark.Kind is OutlineMarkKind.Dash or OutlineMarkKind.KerbMark or OutlineMarkKind.Arrow ? mark.Along.Degrees : 0,
                 Title = $"{MarkWords.Outline(mark.Kind)} {mark.Number} at {N(Math.Round(mark.Place.East, 2))} E, {N(Math.Round(mark.Place.North, 2))} N",
             };
         }

@@ -165,9 +165,9 @@ internal sealed class SectionDrawing
 
     private static string Compass(SitePoint from, SitePoint to)
     {
-        var azimuth = (from - to).AzimuthDegrees;
+        var azimuth = (from - to).Azimuth;
         string[] names = ["N", "NE", "E", "SE", "S", "SW", "W", "NW"];
-        return names[(int)Math.Round(azimuth / 45) % 8];
+        return names[azimuth.Wind(8)];
     }
 
     private IEnumerable<SectionCrossing> Across(SheetLine line, Run cut)

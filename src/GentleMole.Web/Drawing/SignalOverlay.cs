@@ -57,8 +57,8 @@ internal sealed class SignalOverlay
             var current = Current(solved, line, s);
             if (current.Magnitude >= LeastTicked * most)
             {
-                var ahead = line.Run.DirectionAt(s).AzimuthDegrees;
-                ticks.Add(new DirectionTick(line.Run.At(s), current.Real >= 0 ? ahead : (ahead + 180) % 360));
+                var ahead = line.Run.DirectionAt(s).Azimuth;
+                ticks.Add(new DirectionTick(line.Run.At(s), current.Real >= 0 ? ahead : ahead.Opposite));
             }
         }
 

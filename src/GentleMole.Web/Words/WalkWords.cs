@@ -87,15 +87,15 @@ internal static class WalkWords
         var what = kinds.Count == 0 ? "Something was dug here" : "Likely " + string.Join(" or ", kinds);
         var ways = clue.Connections.Select(Connection).Where(w => w.Length > 0).ToList();
         var way = ways.Count > 0 ? $"; connect by {string.Join(", then ", ways)}" : "; no connection here";
-        var direction = clue.AzimuthDegrees is { } azimuth ? $". Look {Toward(azimuth)}: {Because(clue.Code)}" : "";
+        var direction = clue.Along is { } azimuth ? $". Look {Toward(azimuth)}: {Because(clue.Code)}" : "";
         return what + way + direction + ".";
     }
 
     /// <summary>A direction both ways: "north and south".</summary>
-    public static string Toward(double azimuth)
+    public static string Toward(Azimuth azimuth)
     {
         string[] pairs = ["north and south", "north-east and south-west", "east and west", "south-east and north-west"];
-        return pairs[(int)Math.Round(azimuth / 45) % 4];
+        return pairs[azimuth.Wind(8) % 4];
     }
 
     public static string Question(RecordQuestion question, Person person) =>

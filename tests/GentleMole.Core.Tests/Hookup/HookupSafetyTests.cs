@@ -95,4 +95,17 @@ public class HookupSafetyTests
         Assert.NotEqual(Verdict.Reject, With(ohms * 1.1));
         Assert.Equal(Verdict.Reject, With(ohms * 0.9));
     }
+
+    [Fact]
+    public void A_loop_a_third_off_is_most_likely_as_predicted_and_chances_make_one()
+    {
+        var task = PlannerTests.Task(Of(Target(UtilityKind.Gas, PlannerTests.Open, PlannerTests.Earthed)));
+        var best = HookupPlanner.Plan(task)!.Best!.Prediction;
+        var causes = CircuitDiagnosis.Causes(task, best.Try, 1.35 * best.Shown.LoopOhms!.Value, 83_000);
+        double Chance(CircuitCause cause) => causes.Single(c => c.Cause == cause).Chance;
+
+        Assert.Equal(1, causes.Sum(c => c.Chance), 9);
+        Assert.Equal(CircuitCause.AsPredicted, causes[0].Cause);
+        Assert.True(Chance(CircuitCause.AsPredicted) > 1.5 * Chance(CircuitCause.DirtyClip), $"{Chance(CircuitCause.AsPredicted)} and {Chance(CircuitCause.DirtyClip)}");
+    }
 }

@@ -29,8 +29,8 @@ public class PredictionTests
     {
         var ring = ArcSweep.Expect(Predict().Solved, Ground_, new(0, 0), 8);
 
-        Assert.Contains(ring.Responses, r => r.Line == "gas" && (r.BearingDegrees < 12 || r.BearingDegrees > 348));
-        Assert.Contains(ring.Responses, r => r.OfStake && Math.Abs(r.BearingDegrees - 270) < 15);
+        Assert.Contains(ring.Responses, r => r.Line == "gas" && (r.Bearing.Degrees < 12 || r.Bearing.Degrees > 348));
+        Assert.Contains(ring.Responses, r => r.OfStake && Math.Abs(r.Bearing.Degrees - 270) < 15);
         Assert.Equal(1, ring.Responses.Where(r => !r.OfStake).Max(r => r.Part), 6);
         Assert.Equal(360, ring.AroundNanotesla.Count);
     }
@@ -40,12 +40,12 @@ public class PredictionTests
     {
         var ring = ArcSweep.Expect(Predict().Solved, Ground_, new(0, 0), 8);
 
-        var compared = ArcSweep.Compare(ring, [358, 120]);
+        var compared = ArcSweep.Compare(ring, [Azimuth.Of(358), Azimuth.Of(120)]);
 
-        Assert.Contains(compared, m => m.FoundDegrees == 358 && m.Expected?.Line == "gas");
-        Assert.Contains(compared, m => m.FoundDegrees == 120 && m.Expected is null);
-        Assert.Contains(compared, m => m.FoundDegrees is null && m.Expected is { OfStake: true });
-        Assert.Equal(120, Assert.Single(compared, m => m.IsOff).FoundDegrees);
+        Assert.Contains(compared, m => m.Found?.Degrees == 358 && m.Expected?.Line == "gas");
+        Assert.Contains(compared, m => m.Found?.Degrees == 120 && m.Expected is null);
+        Assert.Contains(compared, m => m.Found is null && m.Expected is { OfStake: true });
+        Assert.Equal(120, Assert.Single(compared, m => m.IsOff).Found?.Degrees);
         Assert.Equal("gas", Assert.Single(ArcSweep.Compare(ring, []), m => m.IsOff).Expected!.Line);
     }
 

@@ -138,7 +138,7 @@ public class SignalFactsTests
     public void A_coil_square_to_a_line_lights_it_and_one_along_it_does_not()
     {
         double Lit(double azimuth) => Ground.Of(Ground.Straight("t", 80, start: LineEnd.Earthed(10), end: LineEnd.Earthed(10)))
-            .Solve(new InductionSource(new(40, 0), 0.2, azimuth, 8), 83_000).CurrentAt("t", 40).Magnitude;
+            .Solve(new InductionSource(new(40, 0), 0.2, Azimuth.Of(azimuth), 8), 83_000).CurrentAt("t", 40).Magnitude;
         Assert.True(Lit(0) > 100 * Lit(90));
     }
 
@@ -149,7 +149,7 @@ public class SignalFactsTests
         Assert.Equal(0.8, network.Solve(new NetCurrentSource("e", 0.8), 50).CurrentAt("e", 30).Magnitude, 3);
 
         double Driven(double length, double azimuth) => Ground.Of(Ground.Straight("t", length, start: LineEnd.Earthed(10), end: LineEnd.Earthed(10)))
-            .Solve(new RadioSource(azimuth, 0.001), 20_000).CurrentAt("t", length / 2).Magnitude;
+            .Solve(new RadioSource(Azimuth.Of(azimuth), 0.001), 20_000).CurrentAt("t", length / 2).Magnitude;
         Assert.True(Driven(200, 90) > 3 * Driven(20, 90));
         Assert.True(Driven(200, 0) < 1e-6 * Driven(200, 90));
     }

@@ -67,8 +67,8 @@ public class DigOutlineTests
 
         Assert.Equal(2, plan.CountOf(OutlineMarkKind.KerbMark));
         Assert.Contains(plan.Marks, m => m.Kind == OutlineMarkKind.KerbMark && m.Place == new SitePoint(20, 6));
-        Assert.Contains(plan.Marks, m => m.Kind == OutlineMarkKind.Arrow && m.Place == new SitePoint(20, 12) && Math.Abs(m.AlongDegrees) < 1e-6);
-        Assert.All(plan.Marks.Where(m => m.Kind == OutlineMarkKind.Arrow && m.Place is { North: 0, East: not 20 }), m => Assert.Equal(90, m.AlongDegrees, 6));
+        Assert.Contains(plan.Marks, m => m.Kind == OutlineMarkKind.Arrow && m.Place == new SitePoint(20, 12) && m.Along.ApartFrom(default) < 1e-6);
+        Assert.All(plan.Marks.Where(m => m.Kind == OutlineMarkKind.Arrow && m.Place is { North: 0, East: not 20 }), m => Assert.Equal(90, m.Along.Degrees, 6));
     }
 
     [Fact]

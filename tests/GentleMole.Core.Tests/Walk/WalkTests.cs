@@ -48,13 +48,13 @@ public class WalkTests
     [Fact]
     public void A_meter_looks_square_to_the_street_a_scar_along_itself_and_a_moved_meter_to_its_old_place()
     {
-        Assert.Equal(180, Clue.Of(Seen(FeatureKind.Meter, 20, 4), [Kerb], []).AzimuthDegrees);
-        Assert.Equal(90, Clue.Of(new Placed(FeatureKind.Scar, [new(3, 3), new(9, 3)], null, "", null, 0.3), [Kerb], []).AzimuthDegrees);
+        Assert.Equal(Azimuth.Of(180), Clue.Of(Seen(FeatureKind.Meter, 20, 4), [Kerb], []).Along);
+        Assert.Equal(Azimuth.Of(90), Clue.Of(new Placed(FeatureKind.Scar, [new(3, 3), new(9, 3)], null, "", null, 0.3), [Kerb], []).Along);
         var moved = Clue.Of(Seen(FeatureKind.Meter, 20, 4, was: new SitePoint(20, 9)), [Kerb], []);
-        Assert.Equal(("from-old-place", 0.0), (moved.Code, moved.AzimuthDegrees));
+        Assert.Equal(("from-old-place", Azimuth.Of(0)), (moved.Code, moved.Along!.Value));
         var hydrant = Clue.Of(Seen(FeatureKind.Hydrant, 10, 5, UtilityKind.Water), [Kerb], [(UtilityKind.Water, new Run([new(9, -20), new(9, 30)])), (UtilityKind.Gas, Kerb)]);
-        Assert.Equal(("along-record", 0.0), (hydrant.Code, hydrant.AzimuthDegrees));
-        Assert.Null(Clue.Of(Seen(FeatureKind.Dip, 20, 400), [Kerb], []).AzimuthDegrees);
+        Assert.Equal(("along-record", Azimuth.Of(0)), (hydrant.Code, hydrant.Along!.Value));
+        Assert.Null(Clue.Of(Seen(FeatureKind.Dip, 20, 400), [Kerb], []).Along);
     }
 
     [Fact]

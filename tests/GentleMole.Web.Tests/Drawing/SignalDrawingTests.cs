@@ -2,6 +2,7 @@ using GentleMole.Core.Hookup;
 using GentleMole.Core.Instruments;
 using GentleMole.Core.Lines;
 using GentleMole.Core.Measures;
+using GentleMole.Core.Site;
 using GentleMole.Core.Soil;
 using GentleMole.Core.Sweeps;
 using GentleMole.Web.Drawing;
@@ -47,8 +48,8 @@ public class SignalDrawingTests
     public void Ticks_run_away_from_the_clip_on_the_target_and_back_on_a_bonded_neighbour()
     {
         var overlay = new SignalOverlay(Predict(512), Ground);
-        Assert.All(overlay.Lines.Single(l => l.Name == "Tamsin Gas").Ticks, t => Assert.Equal(0, t.AzimuthDegrees, 3));
-        Assert.All(overlay.Lines.Single(l => l.Name == "Norrick Grid").Ticks.Where(t => t.Place.North is > 5 and < 55), t => Assert.Equal(180, t.AzimuthDegrees, 3));
+        Assert.All(overlay.Lines.Single(l => l.Name == "Tamsin Gas").Ticks, t => Assert.Equal(0, t.Way.Degrees, 3));
+        Assert.All(overlay.Lines.Single(l => l.Name == "Norrick Grid").Ticks.Where(t => t.Place.North is > 5 and < 55), t => Assert.Equal(180, t.Way.Degrees, 3));
     }
 
     [Fact]
@@ -93,12 +94,12 @@ public class SignalDrawingTests
     public void The_ring_puts_each_response_at_its_bearing()
     {
         var ring = ArcSweep.Expect(Predict().Solved, Ground, new(0, 0), 8);
-        var drawing = new RingDrawing(ring, Ground, ArcSweep.Compare(ring, [200]), 240);
-        var (x, y) = drawing.At(90, 1);
+        var drawing = new RingDrawing(ring, Ground, ArcSweep.Compare(ring, [Azimuth.Of(200)]), 240);
+        var (x, y) = drawing.At(Azimuth.Of(90), 1);
         Assert.Equal(drawing.Middle + drawing.Radius, x, 6);
         Assert.Equal(drawing.Middle, y, 6);
         Assert.Equal(360, drawing.Around.Count);
-        Assert.Contains(drawing.Compared, m => m.FoundDegrees == 200 && m.Expected is null);
+        Assert.Contains(drawing.Compared, m => m.Found == Azimuth.Of(200) && m.Expected is null);
         Assert.Equal("g", drawing.LineOf(ring.Responses.First(r => r.Line == "g"))!.Id);
     }
 

@@ -45,7 +45,7 @@ public class StageWordsTests
     [Fact]
     public void A_clue_says_what_how_and_where_to_look()
     {
-        var clue = new Clue([UtilityKind.Gas, UtilityKind.Electric], [Connection.Clamp], 92, "square-to-kerb");
+        var clue = new Clue([UtilityKind.Gas, UtilityKind.Electric], [Connection.Clamp], Azimuth.Of(92), "square-to-kerb");
 
         Assert.Equal("Likely gas or electric; connect by clamp. Look east and west: services leave square to the street.", WalkWords.Clue(clue));
         Assert.Equal("Something was dug here; no connection here.", WalkWords.Clue(new Clue([UtilityKind.Unknown], [Connection.None], null, "none")));
@@ -57,7 +57,7 @@ public class StageWordsTests
     [InlineData(44, "north-east and south-west")]
     [InlineData(271, "east and west")]
     [InlineData(359, "north and south")]
-    public void A_direction_is_told_both_ways(double azimuth, string words) => Assert.Equal(words, WalkWords.Toward(azimuth));
+    public void A_direction_is_told_both_ways(double azimuth, string words) => Assert.Equal(words, WalkWords.Toward(Azimuth.Of(azimuth)));
 
     [Fact]
     public void An_estimate_explains_itself_in_words_that_add_up()

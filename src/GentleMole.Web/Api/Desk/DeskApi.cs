@@ -89,7 +89,7 @@ internal static class DeskApi
             return laid.IsGood
                 ? new OutlineAnswer(
                     laid.Value.SpacingMetres, Pair(laid.Value.Centre), laid.Value.RadiusMetres, laid.Value.FitsCentreStake, laid.Value.PaintMillilitres,
-                    [.. laid.Value.Marks.Select(m => new OutlineMarkAnswer(m.Number, Kebab(m.Kind.ToString()), m.Place.East, m.Place.North, m.AlongDegrees))])
+                    [.. laid.Value.Marks.Select(m => new OutlineMarkAnswer(m.Number, Kebab(m.Kind.ToString()), m.Place.East, m.Place.North, m.Along.Degrees))])
                 : laid.Errors.ToList();
         };
     });

@@ -5,6 +5,7 @@ using GentleMole.Core.Lines;
 using GentleMole.Core.Network;
 using GentleMole.Core.Site;
 using GentleMole.Core.Soil;
+using GentleMole.Core.Trace;
 using Vector3 = GentleMole.Core.Site.Vector3;
 
 namespace GentleMole.Web.Api;
@@ -59,7 +60,7 @@ internal sealed class NetworkReader(Checks checks)
             "induction" => new InductionSource(
                 Position(body.Position, "source.position"),
                 checks.Number(body.HeightMetres, "source.heightMetres", 0, 100),
-                checks.Number(body.AzimuthDegrees, "source.azimuthDegrees", -360, 360),
+                Azimuth.Of(checks.Number(body.AzimuthDegrees, "source.azimuthDegrees", ReadingRules.DirectionDegrees)),
                 checks.Number(body.MomentAmpereSquareMetres, "source.momentAmpereSquareMetres", 0, 1e6)),
             _ => null,
         };

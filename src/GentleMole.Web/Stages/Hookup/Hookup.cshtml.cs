@@ -5,6 +5,7 @@ using GentleMole.Core.Job;
 using GentleMole.Core.Lines;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Practice;
+using GentleMole.Core.Site;
 using GentleMole.Core.Sweeps;
 using GentleMole.Core.Trace;
 using GentleMole.StandIns;
@@ -325,7 +326,7 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
         if (hookup.ArcBearings.Count > 0 && hookup.Method != HookupMethod.Passive)
         {
             Ring = ArcSweep.Expect(solved.Value.Solved, task.Ground, hookup.Connection, hookup.ArcRadiusMetres ?? ArcSweep.UsualRadiusMetres);
-            RingMatches = ArcSweep.Compare(Ring, hookup.ArcBearings);
+            RingMatches = ArcSweep.Compare(Ring, [.. hookup.ArcBearings.Select(Azimuth.Of)]);
         }
     }
 }

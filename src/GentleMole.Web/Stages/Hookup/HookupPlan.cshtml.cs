@@ -89,7 +89,7 @@ internal sealed class HookupPlanPage(MoleDb db, SheetLoader loader, SignalDesk d
         {
             var ring = ArcSweep.Expect(Predicted!.Solved, Task!.Ground, Chosen!.At, ArcRadius);
             var found = Sheet.HookupOf(LineAtHand!.Line.Id)?.ArcBearings ?? [];
-            return new RingDrawing(ring, Task.Ground, found.Count > 0 ? ArcSweep.Compare(ring, found) : [], Person.SectionHeight);
+            return new RingDrawing(ring, Task.Ground, found.Count > 0 ? ArcSweep.Compare(ring, [.. found.Select(Azimuth.Of)]) : [], Person.SectionHeight);
         }
     }
 

@@ -24,7 +24,7 @@ internal static class HookupWords
     };
 
     public static string Way(SitePoint from, SitePoint to, Person person) =>
-        $"{person.Run(from.DistanceTo(to))} to the {Winds[(int)Math.Round((to - from).AzimuthDegrees / 45) % 8]}";
+        $"{person.Run(from.DistanceTo(to))} to the {Winds[(to - from).Azimuth.Wind(8)]}";
 
     /// <summary>Why this hookup is good, or what is still against it.</summary>
     public static string Because(HookupPrediction p, PlannerTask task, Person person)
@@ -152,8 +152,8 @@ internal static class HookupWords
 
     /// <summary>A bearing of the ring where what was heard and what was expected part.</summary>
     public static string Ring(ArcMatch match, SupposedGround ground) => match.Expected is not { } expected
-        ? $"Heard at {match.FoundDegrees:000}° and not expected: a line that nobody drew, or a bond. Follow it before you trust the target."
-        : $"Expected at {expected.BearingDegrees:000}° and not heard: {(expected.Line is { } id ? Name(ground, id) : "soil currents")}. The line may not lie where it is drawn.";
+        ? $"Heard at {match.Found} and not expected: a line that nobody drew, or a bond. Follow it before you trust the target."
+        : $"Expected at {expected.Bearing} and not heard: {(expected.Line is { } id ? Name(ground, id) : "soil currents")}. The line may not lie where it is drawn.";
 
     public static string WhyTitle(WhyKind kind) => kind switch
     {

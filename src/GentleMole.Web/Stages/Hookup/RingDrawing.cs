@@ -26,7 +26,7 @@ internal sealed class RingDrawing
         (Ring, Compared, Size, Ground) = (ring, compared, height, ground);
         Radius = (height / 2.0) - Rim;
         var most = ring.Responses.Where(r => !r.OfStake).Select(r => r.Nanotesla).DefaultIfEmpty(ring.AroundNanotesla.Max()).Max();
-        Around = [.. Enumerable.Range(0, 360).Select(b => At(b, Inner + ((1 - Inner) * Math.Sqrt(Math.Min(1, ring.AroundNanotesla[b] / Math.Max(most, 1e-15))))))];
+        Around = [.. Enumerable.Range(0, 360).Select(b => At(Azimuth.Of(b), Inner + ((1 - Inner) * Math.Sqrt(Math.Min(1, ring.AroundNanotesla[b] / Math.Max(most, 1e-15))))))];
         Scene = new Scene(SceneFrame.Chart(height, height), "Expected responses round the hookup", [new("ring", [.. Shapes()])], []);
     }
 
@@ -48,9 +48,9 @@ internal sealed class RingDrawing
     public IReadOnlyList<ScenePoint> Around { get; }
 
     /// <summary>A place on the drawing at a bearing, as a part of the rim's radius.</summary>
-    public ScenePoint At(double bearing, double part)
+    public ScenePoint At(Azimuth bearing, double part)
     {
-        var out_ = SitePoint.FromAzimuth(bearing) * (Radius * part);
+        var out_ = bearing.Direction * (Radius * part);
         return new(Middle + out_.East, Middle - out_.North);
     }
 
@@ -65,15 +65,15 @@ internal sealed class RingDrawing
         yield return new ScenePath(Looks.Question, [new(Middle, Middle - Radius - 4), new(Middle, Middle - Radius + 8)]);
         yield return new SceneText(Looks.Letter, new(Middle, Middle - Radius), "N", 0, -16, 0);
         yield return new SceneMark(HookupSymbol, middle);
-        foreach (var found in Compared.Where(m => m.FoundDegrees is not null))
+        foreach (var found in Compared.Where(m => m.Found is not null))
         {
-            yield return new ScenePath(found.Expected is null ? StrangeLook : FoundLook, [At(found.FoundDegrees!.Value, 0.78), At(found.FoundDegrees.Value, 1.16)]);
+            yield return new ScenePath(found.Expected is null ? StrangeLook : FoundLook, [At(found.Found!.Value, 0.78), At(found.Found.Value, 1.16)]);
         }
 
         foreach (var response in Ring.Responses)
         {
             var line = LineOf(response);
-            yield return new SceneMark(line is null ? OtherSymbol : LineSymbol, At(response.BearingDegrees, 1))
+            yield return new SceneMark(line is null ? OtherSymbol : LineSymbol, At(response.Bearing, 1))
             {
                 Paint = line?.Kind, LetterLook = line is null ? Looks.Letter : Looks.LetterOnPaint,
                 Letter = line is null ? response.OfStake ? "▾" : "?" : Utilities.Letter(line.Kind),
