@@ -105,6 +105,8 @@ test('too much at once is said at the stake and tried again by itself', async ()
   await page.waitForFunction(() => document.querySelector('[data-part=verdict]').innerText.includes('Direct on valve 3'));
   assert.ok(refused >= 2, 'it was asked again');
   await page.unroute('**/hookup/plan?*handler=PredictJudge*');
+  // The browser says the refusal that was asked for, too.
+  assert.match(complaints.pop(), /429/);
   await solved(() => page.keyboard.press('ArrowRight'));
 });
 
