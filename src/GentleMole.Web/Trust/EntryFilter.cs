@@ -36,18 +36,16 @@ internal sealed class EntryFilter(MoleDb db) : IAsyncPageFilter
         }
 
         var done = await next();
-        if (done.Exception is ChangedMeanwhileException clash)
+        var clash = done.Exception as ChangedMeanwhileException;
+        if (clash is null && done.Exception is not DbUpdateException { InnerException: SqliteException { SqliteErrorCode: Constraint } })
         {
-            done.ExceptionHandled = true;
-            db.ChangeTracker.Clear();
-            done.Result = await page.ToldAsync(clash.Changes);
+            return;
         }
-        else if (done.Exception is DbUpdateException { InnerException: SqliteException { SqliteErrorCode: Constraint } })
-        {
-            // The same came twice at once, or somebody else stored another of the same name in between.
-            done.ExceptionHandled = true;
-            db.ChangeTracker.Clear();
-            done.Result = await db.IsStoredAsync(context.HttpContext.RequestAborted) ? page.Stored() : await page.ToldAsync([]);
-        }
+
+        // The same may have come twice at once: then it is its own twin that it met. Else somebody else changed what was
+        // shown, or stored another of the same name in between.
+        done.ExceptionHandled = true;
+        db.ChangeTracker.Clear();
+        done.Result = await db.IsStoredAsync(context.HttpContext.RequestAborted) ? page.Stored() : await page.ToldAsync(clash?.Changes ?? []);
     }
 }
