@@ -190,7 +190,7 @@ test('bench: a row pasted from a spreadsheet is fitted and drawn', async () => {
   });
   await page.fill('#f-readings', ['offset\tpeak\tnull', ...row].join('\n'));
   await press('Find the line');
-  await page.waitForSelector('.profile');
+  await page.waitForSelector('.bench-figure svg');
   assert.match(await page.textContent('.verdict-say'), /The line is at 0\.30 m/);
   await page.fill('#f-readings', '0 1\nhello');
   await press('Find the line');
