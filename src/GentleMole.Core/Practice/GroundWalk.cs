@@ -13,14 +13,13 @@ public sealed class GroundWalk(CoilReceiver receiver, Random random, double hand
 {
     /// <summary>How exactly a direction is held, degrees, standard deviation.</summary>
     private const double DirectionDegrees = 2;
-    private readonly double _hand = handMetres;
 
     /// <summary>A dot on a line at a chainage of its truth.</summary>
     /// <param name="reachMetres">How far to both sides is swept.</param>
     public WalkedDot Dot(Run truth, double chainageMetres, double reachMetres)
     {
         var ahead = truth.DirectionAt(chainageMetres);
-        var (peak, silent) = receiver.Sweep(truth.At(chainageMetres), ahead, reachMetres, _hand);
+        var (peak, silent) = receiver.Sweep(truth.At(chainageMetres), ahead, reachMetres, handMetres);
         var place = truth.At(chainageMetres) + (ahead.Right * peak);
         var shown = receiver.Read(place, ahead);
         return new WalkedDot(

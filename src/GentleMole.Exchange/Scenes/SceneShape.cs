@@ -8,9 +8,6 @@ public abstract record SceneShape
     /// <summary>Whose paint it carries.</summary>
     public UtilityKind? Paint { get; init; }
 
-    /// <summary>Style class of the paint where no utility gives it: the white of a proposed dig.</summary>
-    public string? PaintClass { get; init; }
-
     /// <summary>What it is, said when one stays on it.</summary>
     public string? Title { get; init; }
 

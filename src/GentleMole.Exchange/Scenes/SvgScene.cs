@@ -104,11 +104,11 @@ public sealed class SvgScene(Scene scene, SvgMode mode, bool standsAlone = false
         foreach (var shape in layer.Shapes)
         {
             // What looks alike and follows on another shares its attributes.
-            var look = (shape.Paint, shape.PaintClass, shape is ScenePath p ? p.Look : shape is SceneRound r ? r.Look : null, shape is SceneText t ? t.Look : null);
+            var look = (shape.Paint, shape is ScenePath p ? p.Look : shape is SceneRound r ? r.Look : null, shape is SceneText t ? t.Look : null);
             if (!look.Equals(open))
             {
                 _out.Append(open is null ? "" : "</g>").Append("<g");
-                Group(look.Paint, look.PaintClass, look.Item3, look.Item4);
+                Group(look.Paint, look.Item2, look.Item3);
                 _out.Append('>');
                 open = look;
             }
@@ -119,9 +119,9 @@ public sealed class SvgScene(Scene scene, SvgMode mode, bool standsAlone = false
         _out.Append(open is null ? "</g>" : "</g></g>");
     }
 
-    private void Group(UtilityKind? paint, string? paintClass, Look? look, TextLook? text)
+    private void Group(UtilityKind? paint, Look? look, TextLook? text)
     {
-        var classes = string.Join(' ', new[] { paint is { } kind ? PaintClass(kind) : paintClass, look?.Name ?? text?.Name, look?.InUnits == true ? "in-units" : null }.Where(c => c is not null));
+        var classes = string.Join(' ', new[] { paint is { } kind ? PaintClass(kind) : null, look?.Name ?? text?.Name, look?.InUnits == true ? "in-units" : null }.Where(c => c is not null));
         if (classes.Length > 0)
         {
             _out.Append(CultureInfo.InvariantCulture, $" class=\"{classes}\"");

@@ -23,17 +23,15 @@ internal static class DepthDrawing
     {
         var deepest = (result.DepthMetres + result.UncertaintyMetres) * 1.2;
         double Y(double depth) => Ground + (depth / deepest * 200);
-        static ScenePath Box(Look look, double left, double top, double right, double bottom) =>
-            new(look, [new(left, top), new(right, top), new(right, bottom), new(left, bottom)], IsArea: true);
 
-        yield return Box(Looks.Filled(Tint.Ground1), 0, Ground, Width, Height);
+        yield return ScenePath.Box(Looks.Filled(Tint.Ground1), 0, Ground, Width, Height);
         foreach (var depth in Ticks.Between(Ticks.Step(deepest / 5), deepest, Ticks.Step(deepest / 5)))
         {
             yield return new ScenePath(Looks.DepthLine, [new(70, Y(depth)), new(660, Y(depth))]);
             yield return new SceneText(Looks.Grid, new(64, Y(depth)), person.Length(depth), 0, 4, 1);
         }
 
-        yield return Box(Looks.Interval, 240, Y(Math.Max(0, result.DepthMetres - result.UncertaintyMetres)), 440, Y(result.DepthMetres + result.UncertaintyMetres));
+        yield return ScenePath.Box(Looks.Interval, 240, Y(Math.Max(0, result.DepthMetres - result.UncertaintyMetres)), 440, Y(result.DepthMetres + result.UncertaintyMetres));
         yield return new ScenePath(Looks.GroundLine, [new(0, Ground), new(Width, Ground)]);
         ScenePoint centre = new(Middle, Y(result.DepthMetres));
         if (sides is { } measured)

@@ -16,9 +16,7 @@ internal sealed class PlanLayers(JobSheet sheet, SceneFrame frame, PlanWindow wi
     private const double LetterEvery = 150;
 
     /// <summary>A connection this near to a feature stands on it.</summary>
-    private const double OnFeatureMetres = 1;
-
-    private readonly JobSheet _sheet = sheet;
+    public const double OnFeatureMetres = 1;
 
     public IReadOnlyList<SceneLayer> All() =>
     [
@@ -47,7 +45,7 @@ internal sealed class PlanLayers(JobSheet sheet, SceneFrame frame, PlanWindow wi
 
             foreach (var piece in line.Pieces)
             {
-                yield return new ScenePath(Looks.Current(piece.Pixels), ScenePoint.Of(piece.Points)) { Paint = line.Kind, PaintClass = "current" };
+                yield return new ScenePath(Looks.Current(piece.Pixels), ScenePoint.Of(piece.Points)) { Paint = line.Kind };
             }
 
             foreach (var tick in line.Ticks)
@@ -107,7 +105,7 @@ internal sealed class PlanLayers(JobSheet sheet, SceneFrame frame, PlanWindow wi
 
     private IEnumerable<SceneShape> Site()
     {
-        foreach (var feature in _sheet.Job.Features.Where(f => f.Points.Count > 0))
+        foreach (var feature in sheet.Job.Features.Where(f => f.Points.Count > 0))
         {
             var at = ScenePoint.Of(feature.Points[0]);
             switch (feature.Shape)
@@ -139,7 +137,7 @@ internal sealed class PlanLayers(JobSheet sheet, SceneFrame frame, PlanWindow wi
             }
         }
 
-        foreach (var feature in _sheet.Job.Features.Where(f => f.Points.Count > 0 && WalkWords.Tag(f.Kind).Length > 0 && !IsConnected(f)))
+        foreach (var feature in sheet.Job.Features.Where(f => f.Points.Count > 0 && WalkWords.Tag(f.Kind).Length > 0 && !IsConnected(f)))
         {
             var at = ScenePoint.Of(feature.Points[0]);
             if (extras.SelectedFeatureId == feature.Id)
@@ -150,14 +148,14 @@ internal sealed class PlanLayers(JobSheet sheet, SceneFrame frame, PlanWindow wi
             yield return new SceneMark(feature.Utility is null ? Symbols.Tag : Symbols.PaintedTag, at)
             {
                 Paint = feature.Utility, Letter = WalkWords.Tag(feature.Kind), LetterLook = Looks.Letter,
-                Link = new($"/jobs/{_sheet.Job.Id}/walk?feature={feature.Id}", $"{WalkWords.Tag(feature.Kind)}, {WalkWords.Kind(feature.Kind)} {feature.Name}"),
+                Link = new($"/jobs/{sheet.Job.Id}/walk?feature={feature.Id}", $"{WalkWords.Tag(feature.Kind)}, {WalkWords.Kind(feature.Kind)} {feature.Name}"),
             };
         }
 
-        foreach (var question in _sheet.OpenQuestions)
+        foreach (var question in sheet.OpenQuestions)
         {
-            var seen = _sheet.Job.Features.Find(f => f.Id == question.FeatureId)!.Points[0];
-            var foot = _sheet.Recorded.First(r => r.Id == question.RecordId).Run.Project(seen).Foot;
+            var seen = sheet.Job.Features.Find(f => f.Id == question.FeatureId)!.Points[0];
+            var foot = sheet.Recorded.First(r => r.Id == question.RecordId).Run.Project(seen).Foot;
             yield return new ScenePath(Looks.Question, ScenePoint.Of([seen, foot]));
             yield return new SceneMark(Symbols.Question, ScenePoint.Of((seen + foot) * 0.5)) { Letter = "?", LetterLook = Looks.LetterOnVelvet };
         }
@@ -165,19 +163,19 @@ internal sealed class PlanLayers(JobSheet sheet, SceneFrame frame, PlanWindow wi
 
     /// <summary>The connection on it is drawn in its place, unless features are what one looks at.</summary>
     private bool IsConnected(SiteFeature feature) =>
-        extras is { Signal: null, SelectedFeatureId: null } && feature.Shape == FeatureShape.Spot && _sheet.Job.Hookups.Any(h => h.Connection.DistanceTo(feature.Points[0]) < OnFeatureMetres);
+        extras is { Signal: null, SelectedFeatureId: null } && feature.Shape == FeatureShape.Spot && sheet.Job.Hookups.Any(h => h.Connection.DistanceTo(feature.Points[0]) < OnFeatureMetres);
 
     private IEnumerable<SceneShape> Dig()
     {
-        if (_sheet.HasDig)
+        if (sheet.HasDig)
         {
-            yield return new ScenePath(extras.Outline is null ? Looks.Dig : Looks.DigThin, ScenePoint.Of(_sheet.Job.DigCorners), IsArea: true);
+            yield return new ScenePath(extras.Outline is null ? Looks.Dig : Looks.DigThin, ScenePoint.Of(sheet.Job.DigCorners), IsArea: true);
         }
 
-        if (_sheet.Job.Tape.Count == 2)
+        if (sheet.Job.Tape.Count == 2)
         {
-            yield return new ScenePath(Looks.Tape, ScenePoint.Of(_sheet.Job.Tape));
-            yield return new SceneMark(Symbols.TapeZero, ScenePoint.Of(_sheet.Job.Tape[0]));
+            yield return new ScenePath(Looks.Tape, ScenePoint.Of(sheet.Job.Tape));
+            yield return new SceneMark(Symbols.TapeZero, ScenePoint.Of(sheet.Job.Tape[0]));
         }
     }
 
@@ -193,7 +191,7 @@ internal sealed class PlanLayers(JobSheet sheet, SceneFrame frame, PlanWindow wi
             }
         }
 
-        foreach (var drawn in _sheet.Job.LineModels.Where(m => m.Of.Length == 0 && m.Points.Count >= 2))
+        foreach (var drawn in sheet.Job.LineModels.Where(m => m.Of.Length == 0 && m.Points.Count >= 2))
         {
             yield return new ScenePath(Looks.Suspected, ScenePoint.Of(drawn.Points)) { Paint = drawn.Kind, Title = drawn.Name + ", suspected" };
         }
@@ -219,7 +217,7 @@ internal sealed class PlanLayers(JobSheet sheet, SceneFrame frame, PlanWindow wi
 
             foreach (var part in parts.Select(ScenePoint.Of))
             {
-                yield return new ScenePath(Looks.Zone(line.ZoneHalfWidth(_sheet.Firm.ToleranceMetres)), part) { Paint = paint, IsSolid = false };
+                yield return new ScenePath(Looks.Zone(line.ZoneHalfWidth(sheet.Firm.ToleranceMetres)), part) { Paint = paint, IsSolid = false };
                 yield return new ScenePath(Looks.MarkCase, part) { Paint = paint };
                 yield return new ScenePath(Looks.MarkLine, part) { Paint = paint };
             }
@@ -234,7 +232,7 @@ internal sealed class PlanLayers(JobSheet sheet, SceneFrame frame, PlanWindow wi
     /// <summary>A letter in every stretch of a line, so that it can be told without its colour.</summary>
     private IEnumerable<SceneShape> Letters()
     {
-        foreach (var line in _sheet.Lines)
+        foreach (var line in sheet.Lines)
         {
             // Where it is seen: of a line that runs far beyond the plan the middle may be anywhere. A very short one has no room for a letter.
             foreach (var part in line.BestRun is { } run ? window.InSight(run.Points) : [])
@@ -262,7 +260,7 @@ internal sealed class PlanLayers(JobSheet sheet, SceneFrame frame, PlanWindow wi
             };
         }
 
-        if (extras.Outline is { } laid && _sheet.Job.OutlineStyle == OutlineStyle.CentreStake)
+        if (extras.Outline is { } laid && sheet.Job.OutlineStyle == OutlineStyle.CentreStake)
         {
             yield return new SceneRound(Looks.OutlineRound, ScenePoint.Of(laid.Centre), laid.RadiusMetres);
         }
@@ -270,7 +268,7 @@ internal sealed class PlanLayers(JobSheet sheet, SceneFrame frame, PlanWindow wi
 
     private IEnumerable<SceneShape> Hookups()
     {
-        foreach (var hookup in _sheet.Job.Hookups)
+        foreach (var hookup in sheet.Job.Hookups)
         {
             if (hookup.Stake is { } stake)
             {
@@ -279,17 +277,17 @@ internal sealed class PlanLayers(JobSheet sheet, SceneFrame frame, PlanWindow wi
             }
 
             // What it is connected to lies under it and is reached through it.
-            var on = _sheet.Job.Features.Find(f => f.Shape == FeatureShape.Spot && f.Points.Count > 0 && f.Points[0].DistanceTo(hookup.Connection) < OnFeatureMetres);
+            var on = sheet.Job.Features.Find(f => f.Shape == FeatureShape.Spot && f.Points.Count > 0 && f.Points[0].DistanceTo(hookup.Connection) < OnFeatureMetres);
             yield return new SceneMark(Symbols.Connection, ScenePoint.Of(hookup.Connection))
             {
-                Link = on is null ? null : new($"/jobs/{_sheet.Job.Id}/walk?feature={on.Id}", $"connection, {WalkWords.Kind(on.Kind)} {on.Name}"),
+                Link = on is null ? null : new($"/jobs/{sheet.Job.Id}/walk?feature={on.Id}", $"connection, {WalkWords.Kind(on.Kind)} {on.Name}"),
             };
         }
     }
 
     private IEnumerable<SceneShape> Dots()
     {
-        foreach (var line in _sheet.Lines)
+        foreach (var line in sheet.Lines)
         {
             foreach (var dot in window.Dots[line.Line.Id])
             {
@@ -303,7 +301,7 @@ internal sealed class PlanLayers(JobSheet sheet, SceneFrame frame, PlanWindow wi
                 {
                     Paint = line.Line.Kind,
                     Link = new(
-                        $"/jobs/{_sheet.Job.Id}/trace?line={line.Line.Id}&dot={dot.Reading.Id}",
+                        $"/jobs/{sheet.Job.Id}/trace?line={line.Line.Id}&dot={dot.Reading.Id}",
                         $"{LineWords.Kind(line.Line.Kind)} dot {dot.Reading.Number}, {MarkWords.Dot(dot.Judgement.Verdict)}"),
                 };
             }
@@ -312,7 +310,7 @@ internal sealed class PlanLayers(JobSheet sheet, SceneFrame frame, PlanWindow wi
 
     private IEnumerable<SceneShape> Loose()
     {
-        foreach (var sample in _sheet.Loose.Samples)
+        foreach (var sample in sheet.Loose.Samples)
         {
             yield return new SceneMark(Symbols.LooseDot, new(sample.EastMetres, sample.NorthMetres)) { Title = sample.Utility + ", not on the notice" };
         }

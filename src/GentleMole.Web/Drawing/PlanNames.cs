@@ -66,7 +66,7 @@ internal sealed class PlanNames(JobSheet sheet, UnitSystem units, SceneFrame fra
         foreach (var feature in sheet.Job.Features.Where(f => f.Name.Length > 0 && f.Points.Count > 0))
         {
             // A spot that something is connected to has its name already.
-            if (!sheet.Job.Hookups.Any(h => h.Connection.DistanceTo(feature.Points[0]) < 1))
+            if (!sheet.Job.Hookups.Any(h => h.Connection.DistanceTo(feature.Points[0]) < PlanLayers.OnFeatureMetres))
             {
                 yield return feature.Shape == FeatureShape.Outline
                     ? Label(feature.Name, Looks.SoilName, feature.Points, OfFeature + 5, 3) with { Area = ScenePoint.Of(feature.Points) }

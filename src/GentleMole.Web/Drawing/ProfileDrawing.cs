@@ -99,7 +99,7 @@ internal sealed class ProfileDrawing
 
     private IEnumerable<SceneShape> Frame()
     {
-        yield return new ScenePath(Looks.Filled(Tint.Ground1), [new(0, Ground), new(Width, Ground), new(Width, Height), new(0, Height)], IsArea: true);
+        yield return ScenePath.Box(Looks.Filled(Tint.Ground1), 0, Ground, Width, Height);
         foreach (var offset in Ticks.Between(Low, High, OffsetStep))
         {
             yield return new ScenePath(Looks.DepthLine, [new(X(offset), Top + 8), new(X(offset), Ground)]);
@@ -118,7 +118,7 @@ internal sealed class ProfileDrawing
     private IEnumerable<SceneShape> Fit(IReadOnlyList<CrossReading> readings, PinpointResult result, string depth)
     {
         var (low, high) = (X(result.Position.Low95), Math.Max(X(result.Position.Low95) + 1.5, X(result.Position.High95)));
-        yield return new ScenePath(Looks.Interval, [new(low, Top), new(high, Top), new(high, Height - Bottom), new(low, Height - Bottom)], IsArea: true);
+        yield return ScenePath.Box(Looks.Interval, low, Top, high, Height - Bottom);
         foreach (var curve in Curves)
         {
             yield return curve;

@@ -65,7 +65,7 @@ internal sealed class SectionLayers(SectionDrawing section)
         new(crossing.ChainageMetres, crossing.Depth?.Value ?? crossing.PlanCover ?? (section.Deepest * 0.07));
 
     private ScenePath Band(Tint tint, double fromDepth, double toDepth) =>
-        new(Looks.Filled(tint), [new(_frame.Left, fromDepth), new(_frame.Right, fromDepth), new(_frame.Right, toDepth), new(_frame.Left, toDepth)], IsArea: true) { IsSolid = false };
+        ScenePath.Box(Looks.Filled(tint), _frame.Left, fromDepth, _frame.Right, toDepth) with { IsSolid = false };
 
     private IEnumerable<SceneShape> Ground()
     {
@@ -103,7 +103,7 @@ internal sealed class SectionLayers(SectionDrawing section)
         if (section is { DigFrom: { } from, DigTo: { } to, DigDepth: { } deep })
         {
             var bottom = Math.Min(deep, section.Deepest * 1.05);
-            yield return new ScenePath(Looks.SectionDig, [new(from, 0), new(to, 0), new(to, bottom), new(from, bottom)], IsArea: true);
+            yield return ScenePath.Box(Looks.SectionDig, from, 0, to, bottom);
         }
     }
 

@@ -54,7 +54,7 @@ internal abstract class SignalChart(int width, int height, UnitSystem units)
     }
 
     protected static ScenePath Rectangle(Look look, double left, double top, double right, double bottom) =>
-        new(look, [new(left, top), new(right, top), new(right, bottom), new(left, bottom)], IsArea: true) { IsSolid = false };
+        ScenePath.Box(look, left, top, right, bottom) with { IsSolid = false };
 
     protected static ScenePath Upright(Look look, double x, double from, double to) => new(look, [new(x, from), new(x, to)]);
 
