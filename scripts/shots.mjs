@@ -30,7 +30,7 @@ for (let i = 0; i < 2; i++) await page.locator('button:has-text("On this day")')
 await shot('days', '/days');
 await shot('records', '/jobs/1/records');
 await shot('records-import', '/jobs/1/records', async () => {
-  if (!await page.isVisible('#f-file')) await page.locator('summary', { hasText: 'Import an owner' }).click();
+  if (!await page.isVisible('#f-file')) await page.locator('.accordion-button', { hasText: 'Import an owner' }).click();
   const points = [[30, 0], [30.6, 22], [32, 44]].flatMap(([x, y]) => ['10', x, '20', y]);
   const dxf = ['0', 'SECTION', '2', 'ENTITIES', '0', 'LWPOLYLINE', '8', 'FIBRE_TRUNK', '70', '0', ...points,
     '0', 'LINE', '8', 'WATER', '10', '3', '20', '12', '11', '66', '21', '14', '0', 'ENDSEC', '0', 'EOF'].join('\n');

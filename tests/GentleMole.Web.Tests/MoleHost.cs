@@ -57,7 +57,7 @@ public class MoleHost : WebApplicationFactory<Program>
     public static async Task AcceptCautionsAsync(HttpClient browser, int job)
     {
         var (_, page) = await browser.PageAsync($"/jobs/{job}/walk");
-        var boxes = page.QuerySelectorAll(".caution input").Select(i => (i.GetAttribute("name")!, "yes")).ToArray();
+        var boxes = page.QuerySelectorAll(".cautions .form-check-input").Select(i => (i.GetAttribute("name")!, "yes")).ToArray();
         if (boxes.Length > 0)
         {
             await browser.SendAsync($"/jobs/{job}/walk", "Cautions", boxes);

@@ -28,7 +28,7 @@ for (const [way, entries, expected] of [
     await fill(entries);
     await pressed(page, 'Work out the depth');
     assert.match(await say(), expected);
-    assert.equal(await page.locator('.bench-figure svg').count(), 1);
+    assert.equal(await page.locator('.drawing svg').count(), 1);
   });
 }
 
@@ -52,7 +52,7 @@ test('the field of a target and its neighbour shows how far the peak misses', as
   await pressed(page, 'Draw the field');
   assert.match(await say(), /0\.0[78] m apart/);
   // Two curves; the rest of the picture are short lines.
-  const curves = await page.locator('.bench-figure polyline').evaluateAll(all => all.filter(l => l.points.numberOfItems > 100).length);
+  const curves = await page.locator('.drawing polyline').evaluateAll(all => all.filter(l => l.points.numberOfItems > 100).length);
   assert.equal(curves, 2);
   await page.fill('#f-lines', '0 1.2 fifty');
   await pressed(page, 'Draw the field');
@@ -89,12 +89,12 @@ test('the tolerance of the place is what the zones are drawn with', async () => 
 test('a kerb and the origin are put on the sheet', async () => {
   await opened(page, `${server.url}/jobs/2/notice`);
   const before = await page.locator('.feature-line').count();
-  await page.locator('summary', { hasText: 'What stands on the site' }).click();
+  await page.locator('.accordion-button', { hasText: 'What stands on the site' }).click();
   await page.fill('#f-label', 'kerb');
   await page.fill('#f-outline', '0 22\n30 23');
-  await answered(page, () => page.locator('form[action*="Feature"] button.btn-ink').click());
+  await answered(page, () => page.locator('form[action*="Feature"] button.btn-primary').click());
   assert.equal(await page.locator('.feature-line').count(), before + 1);
-  await page.locator('summary', { hasText: 'What stands on the site' }).click();
+  await page.locator('.accordion-button', { hasText: 'What stands on the site' }).click();
   await fill({ latitude: '95', longitude: '-7.4' });
   await answered(page, () => page.getByRole('button', { name: 'Tie the origin here' }).click());
   assert.match(await page.textContent('#f-latitude-error'), /out of range/);

@@ -62,15 +62,15 @@ test('entries made without a connection wait and go out once, in order, when it 
   }
   assert.match(await page.textContent('.waiting b'), /3 entries wait for the connection/);
   assert.equal(await page.locator('.draft circle').count(), 3);
-  const before = await page.locator('.dot-chips a').count();
+  const before = await page.locator('.dots a').count();
   await page.fill('#f-east', '44');
   await page.fill('#f-north', '31');
   await server.start();
-  await page.waitForFunction(n => document.querySelectorAll('.dot-chips a').length >= n + 3 && !document.querySelector('.waiting'), before, { timeout: 20_000 });
+  await page.waitForFunction(n => document.querySelectorAll('.dots a').length >= n + 3 && !document.querySelector('.waiting'), before, { timeout: 20_000 });
   // The form is new with the dots; what was half typed is put back as soon as it has settled.
   await page.waitForFunction(() => document.querySelector('#f-north')?.value === '31');
   await page.waitForTimeout(500);
-  assert.equal(await page.locator('.dot-chips a').count(), before + 3);
+  assert.equal(await page.locator('.dots a').count(), before + 3);
   const csv = await (await page.request.get(`${server.url}/jobs/1/files/csv`)).text();
   const rows = csv.split('\r\n').filter(row => /,45\.5,(29|29\.5|30),/.test(row));
   assert.deepEqual(rows.map(row => row.split(',')[4]), ['29', '29.5', '30']);
@@ -78,7 +78,7 @@ test('entries made without a connection wait and go out once, in order, when it 
 
 test('an entry that meets a store in trouble waits and goes out once when it is over', async () => {
   await newDot();
-  const before = await page.locator('.dot-chips a').count();
+  const before = await page.locator('.dots a').count();
   const busy = route => (route.request().method() === 'POST'
     ? route.fulfill({ status: 503, headers: { 'Retry-After': '2' }, contentType: 'text/html', body: '<p>The store is busy.</p>' })
     : route.continue());
@@ -93,7 +93,7 @@ test('an entry that meets a store in trouble waits and goes out once when it is 
   assert.match(await page.textContent('.waiting b'), /1 entry waits/, 'one that meets trouble again goes on waiting');
   await page.unroute('**/jobs/1/trace**', busy);
   await page.waitForFunction(() => !document.querySelector('.waiting'), null, { timeout: 20_000 });
-  await page.waitForFunction(n => document.querySelectorAll('.dot-chips a').length === n + 1, before);
+  await page.waitForFunction(n => document.querySelectorAll('.dots a').length === n + 1, before);
   const csv = await (await page.request.get(`${server.url}/jobs/1/files/csv`)).text();
   assert.equal(csv.split('\r\n').filter(row => row.includes(',45.5,30.5,')).length, 1);
 });
@@ -138,16 +138,16 @@ test('a second person is told what changed, and nothing is overwritten', async (
   const form = { __RequestVerificationToken: token, name: 'Boating lake footbridge piles', digger: 'Marlow of the Lake' };
   assert.equal((await page.request.post(path + '?handler=Facts', { form, maxRedirects: 0 })).status(), 302);
   await press('Keep the notice');
-  await page.waitForSelector('.panel-told');
-  assert.match(await page.textContent('.panel-told'), /Marlow of the Lake/);
+  await page.waitForSelector('.alert-warning');
+  assert.match(await page.textContent('.alert-warning'), /Marlow of the Lake/);
   assert.equal(await page.inputValue('#f-digger'), 'Teague alone');
 });
 
 test('what was kept is there after a crash', async () => {
-  const before = await page.locator('.dot-chips a').count();
+  const before = await page.locator('.dots a').count();
   await server.crash();
   await opened(page, page.url());
-  assert.equal(await page.locator('.dot-chips a').count(), before);
+  assert.equal(await page.locator('.dots a').count(), before);
 });
 
 test('a person who reads feet types and reads feet and inches', async () => {
@@ -190,7 +190,7 @@ test('bench: a row pasted from a spreadsheet is fitted and drawn', async () => {
   });
   await page.fill('#f-readings', ['offset\tpeak\tnull', ...row].join('\n'));
   await press('Find the line');
-  await page.waitForSelector('.bench-figure svg');
+  await page.waitForSelector('.drawing svg');
   assert.match(await page.textContent('.verdict-say'), /The line is at 0\.30 m/);
   await page.fill('#f-readings', '0 1\nhello');
   await press('Find the line');

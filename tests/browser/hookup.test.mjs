@@ -39,8 +39,8 @@ async function drag(east, north) {
 test('the plan opens with the best hookup and its reasons', async () => {
   await opened(page, server.url + plan);
   assert.match(await verdict(), /Best here: Direct on valve 3/);
-  assert.ok(await page.locator('.ranked li').count() >= 4);
-  assert.equal(await page.locator('.why-card').count(), 6);
+  assert.ok(await page.locator('.list-group a.ranked').count() >= 4);
+  assert.equal(await page.locator('#fold-why .border-start').count(), 6);
 });
 
 test('the stake is dragged and everything is solved again where it stands', async () => {
@@ -51,7 +51,7 @@ test('the stake is dragged and everything is solved again where it stands', asyn
 
 test('over a shallow service the stake is refused and cannot be taken', async () => {
   await solved(() => drag(39, 8.4));
-  await page.waitForFunction(() => document.querySelector('[data-part=verdict] .hatch')?.textContent.includes('Norrick Grid (electric) lies under it'));
+  await page.waitForFunction(() => document.querySelector('[data-part=verdict] .alert-danger')?.textContent.includes('Norrick Grid (electric) lies under it'));
   assert.equal(await page.getByRole('link', { name: 'Connect like this' }).count(), 0);
 });
 
@@ -60,7 +60,7 @@ test('the arrow keys move the stake too', async () => {
   await solved(() => page.keyboard.press('Shift+ArrowDown'));
   await page.keyboard.press('Shift+ArrowDown');
   await page.keyboard.press('Shift+ArrowDown');
-  await page.waitForFunction(() => !document.querySelector('[data-part=verdict] .hatch'));
+  await page.waitForFunction(() => !document.querySelector('[data-part=verdict] .alert-danger'));
 });
 
 test('the slider turns through the frequencies of the transmitter', async () => {
@@ -126,7 +126,7 @@ test('what was planned is connected and the circuit is judged against it', async
 });
 
 test('wires of one box are compared as they are typed', async () => {
-  await page.locator('summary', { hasText: 'Several wires' }).click();
+  await page.locator('.accordion-button', { hasText: 'Several wires' }).click();
   for (const [field, text] of [['wire1', 'blue'], ['wireSent1', '40'], ['wireHeard1', '4'], ['wire2', 'red'], ['wireSent2', '38'], ['wireHeard2', '31']]) {
     await page.fill('#f-' + field, text);
   }
@@ -137,8 +137,8 @@ test('the simulated receiver walks the line, and each reading is here once', asy
   await pressed(page, 'Correct the entry');
   await answered(page, () => page.getByRole('button', { name: 'Walk this line (simulated)' }).click());
   await page.waitForURL(/\/trace/);
-  await page.waitForFunction(() => document.querySelector('.told[role=status]')?.innerText.includes('each once'), null, { timeout: 40_000 });
-  const told = await page.locator('.told[role=status]').innerText();
+  await page.waitForFunction(() => document.querySelector('.alert-light[role=status]')?.innerText.includes('each once'), null, { timeout: 40_000 });
+  const told = await page.locator('.alert-light[role=status]').innerText();
   const count = Number(told.match(/(\d+) of \d+ readings came/)[1]);
   assert.ok(count >= 10);
   assert.ok(Number((await page.locator('.panel-title').first().innerText()).match(/of (\d+)/)[1]) >= count);

@@ -63,8 +63,8 @@ test('a utility is put on the notice with its expected run', async () => {
 });
 
 test('the white outline lays itself and goes to the digger on one page', async () => {
-  await page.locator('summary', { hasText: 'White outline' }).click().catch(() => {});
-  if (!await page.isVisible('#f-spacing')) await page.locator('summary', { hasText: 'White outline' }).click();
+  await page.locator('.accordion-button', { hasText: 'White outline' }).click().catch(() => {});
+  if (!await page.isVisible('#f-spacing')) await page.locator('.accordion-button', { hasText: 'White outline' }).click();
   await page.fill('#f-spacing', '5');
   await page.fill('#f-outlined', '2026-11-22');
   await send('Keep the outline');
@@ -84,11 +84,11 @@ test('owners are asked, sheets logged, a drawing taken over', async () => {
   await page.fill('#f-reference', 'TG 1201');
   await send('Log the sheet');
   assert.match(await say(), /Every owner's plans are here/);
-  const upload = page.locator('summary', { hasText: "Import an owner's drawing" });
+  const upload = page.locator('.accordion-button', { hasText: "Import an owner's drawing" });
   if (!await page.isVisible('#f-file')) await upload.click();
   await page.setInputFiles('#f-file', { name: 'nonsense.dxf', mimeType: 'text/plain', buffer: Buffer.from('no drawing') });
   await send('Look at it first');
-  assert.match(await page.textContent('.entry-error'), /cannot be read/);
+  assert.match(await page.textContent('.invalid-feedback'), /cannot be read/);
   const dxf = ['0', 'SECTION', '2', 'ENTITIES', '0', 'LWPOLYLINE', '8', 'GAS_MAIN', '70', '0', '10', '19.6', '20', '-2', '10', '19.9', '20', '26', '0', 'ENDSEC', '0', 'EOF'].join('\n');
   await page.setInputFiles('#f-file', { name: 'tamsin.dxf', mimeType: 'text/plain', buffer: Buffer.from(dxf) });
   await send('Look at it first');
@@ -102,8 +102,8 @@ test('owners are asked, sheets logged, a drawing taken over', async () => {
 test('the walk begins with its cautions; what is seen is placed, and what disagrees is asked', async () => {
   await answered(page, () => page.getByRole('link', { name: 'Walk the site' }).click());
   await send('Read and accepted');
-  assert.match(await page.textContent('.cautions .entry-error'), /is open/);
-  for (const box of await page.locator('.caution input').all()) await box.check();
+  assert.match(await page.textContent('.cautions .invalid-feedback'), /is open/);
+  for (const box of await page.locator('.cautions .form-check-input').all()) await box.check();
   await send('Read and accepted');
   assert.equal(await page.locator('.caution').count(), 0);
   await page.selectOption('#f-kind', 'Valve');
@@ -114,7 +114,7 @@ test('the walk begins with its cautions; what is seen is placed, and what disagr
   await send('Place it');
   assert.match(await say(), /Likely gas/);
   assert.match(await page.locator('.verdict-say').nth(1).textContent(), /Plan and site disagree: valve V1/);
-  await page.locator('summary', { hasText: 'Settle it' }).click();
+  await page.locator('.accordion-button', { hasText: 'Settle it' }).click();
   await page.fill('[name=outcome]', 'valve stands on a branch');
   await send('Settled');
   assert.equal(await page.locator('.question').count(), 0);
@@ -154,7 +154,7 @@ test('dots are placed, judged and marked', async () => {
     await send('Mark it');
     assert.equal(await page.inputValue('#f-east'), '');
   }
-  assert.equal(await page.locator('.dot-chips a').count(), 3);
+  assert.equal(await page.locator('.dots a').count(), 3);
   assert.equal(await page.locator('.mark-line').count(), 1);
   assert.equal(await page.locator('.section-line').count(), 1);
 });
@@ -167,10 +167,10 @@ test('a current that is far too small stops the mark, and needs a reason to go o
   await page.fill('#f-current', '12');
   await page.waitForFunction(() => document.querySelector('#verdict .verdict-say')?.textContent.includes('something else'));
   await press('Mark it');
-  await page.waitForSelector('.entry-error');
+  await page.waitForSelector('.invalid-feedback');
   assert.equal(await page.inputValue('#f-current'), '12');
   await send('Keep, decide later');
-  assert.equal(await page.locator('.dot-chips .not-accepted').count(), 1);
+  assert.equal(await page.locator('.dots .not-accepted').count(), 1);
   await send('Keep as doubtful');
 });
 

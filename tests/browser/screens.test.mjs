@@ -40,7 +40,7 @@ for (const view of views) {
     await page.setViewportSize({ width: 390, height: 844 });
     await page.goto(server.url + view, { waitUntil: 'networkidle' });
     assert.ok(await page.evaluate(() => document.documentElement.scrollWidth) <= 391, 'it scrolls sideways');
-    const small = await page.evaluate(() => [...document.querySelectorAll('main button, main .btn-paper, main .btn-ink, main input:not([type=hidden]):not([type=radio]):not([type=checkbox]), main select, main .tick, main .caution, main .choices label')]
+    const small = await page.evaluate(() => [...document.querySelectorAll('main button, main .btn, main input:not([type=hidden]):not([type=radio]):not([type=checkbox]), main select, main .form-check, main .nav-link, main .accordion-button')]
       .filter(e => e.offsetParent && e.getBoundingClientRect().height < 43)
       .map(e => e.outerHTML.slice(0, 80)));
     assert.deepEqual(small, []);
@@ -56,9 +56,9 @@ test('at 390 px a dot is typed, judged and marked', async () => {
   }
   await page.waitForFunction(() => document.querySelector('#verdict .verdict-say')?.textContent.startsWith('Mark it here'));
   await page.fill('[name=changeWhy]', 'a dot was left out');
-  const before = await page.locator('.dot-chips a').count();
+  const before = await page.locator('.dots a').count();
   await page.getByRole('button', { name: 'Mark it', exact: true }).click();
-  await page.waitForFunction(n => document.querySelectorAll('.dot-chips a').length > n, before);
+  await page.waitForFunction(n => document.querySelectorAll('.dots a').length > n, before);
 });
 
 test('the sheet works from the keyboard', async () => {

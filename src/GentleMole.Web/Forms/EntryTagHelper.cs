@@ -6,7 +6,7 @@ namespace GentleMole.Web.Forms;
 
 /// <summary>
 /// One entry of a form: label, field, hint, and the sentence when what was typed cannot be read. Other attributes go to the
-/// field itself.
+/// field itself, the class to the whole entry.
 /// </summary>
 [HtmlTargetElement("entry", TagStructure = TagStructure.NormalOrSelfClosing)]
 public sealed class EntryTagHelper(HtmlEncoder encoder) : TagHelper
@@ -36,25 +36,41 @@ public sealed class EntryTagHelper(HtmlEncoder encoder) : TagHelper
         var id = "f-" + Name + Key;
         var error = Errors.FirstOrDefault(e => e.Field == Name || e.Field.StartsWith(Name + "[", StringComparison.Ordinal));
         var inner = (await output.GetChildContentAsync()).GetContent();
-        var attributes = string.Concat(output.Attributes.Where(a => a.Name != "class")
-            .Select(a => $" {a.Name}=\"{encoder.Encode(a.Value?.ToString() ?? "")}\""));
-        var described = string.Join(' ', new[] { Hint is null ? null : id + "-hint", error is null ? null : id + "-error" }.Where(s => s is not null));
-        var aria = (described.Length > 0 ? $" aria-describedby=\"{described}\"" : "") + (error is null ? "" : " aria-invalid=\"true\"");
-        var common = $"id=\"{id}\" name=\"{Name}\"{attributes}{aria}";
-        var field = inner.Trim().Length > 0
-            ? $"<select {common}>{inner}</select>"
-            : Rows > 1
-                ? $"<textarea {common} rows=\"{Rows}\">\n{encoder.Encode(Value ?? "")}</textarea>"
-                : $"<input {common}{(output.Attributes.ContainsName("type") ? "" : " type=\"text\"")} value=\"{encoder.Encode(Value ?? "")}\" autocomplete=\"off\">";
+        var field = Field(id, inner, error, output.Attributes);
+        var group = Unit is null
+            ? field
+            : $"<div class=\"input-group{(error is null ? "" : " has-validation")}\">{field}<span class=\"input-group-text\" aria-hidden=\"true\">{encoder.Encode(Unit)}</span></div>";
         output.TagName = "div";
         output.TagMode = TagMode.StartTagAndEndTag;
         var extra = output.Attributes["class"]?.Value?.ToString();
         output.Attributes.Clear();
-        output.Attributes.SetAttribute("class", "entry" + (error is null ? "" : " entry-wrong") + (extra is null ? "" : " " + extra));
+        output.Attributes.SetAttribute("class", extra is null ? "entry" : "entry " + extra);
         output.Content.SetHtmlContent(
-            $"<label for=\"{id}\">{encoder.Encode(Label)}</label>"
-            + $"<span class=\"entry-field\">{field}{(Unit is null ? "" : $"<span class=\"entry-unit\" aria-hidden=\"true\">{encoder.Encode(Unit)}</span>")}</span>"
-            + (Hint is null ? "" : $"<span class=\"entry-hint\" id=\"{id}-hint\">{encoder.Encode(Hint)}</span>")
-            + (error is null ? "" : $"<span class=\"entry-error\" id=\"{id}-error\" role=\"alert\">{encoder.Encode(error.Sentence)}</span>"));
+            $"<label class=\"form-label\" for=\"{id}\">{encoder.Encode(Label)}</label>"
+            + group
+            + (Hint is null ? "" : $"<div class=\"form-text\" id=\"{id}-hint\">{encoder.Encode(Hint)}</div>")
+            + (error is null ? "" : $"<div class=\"invalid-feedback\" id=\"{id}-error\" role=\"alert\">{encoder.Encode(error.Sentence)}</div>"));
+    }
+
+    private string Field(string id, string options, FieldError? error, TagHelperAttributeList given)
+    {
+        var described = string.Join(' ', new[] { Hint is null ? null : id + "-hint", error is null ? null : id + "-error" }.Where(s => s is not null));
+        var attributes = string.Concat(given.Where(a => a.Name != "class").Select(a => $" {a.Name}=\"{encoder.Encode(a.Value?.ToString() ?? "")}\""));
+        string Common(string kind) =>
+            $"class=\"{kind}{(error is null ? "" : " is-invalid")}\" id=\"{id}\" name=\"{Name}\"{attributes}"
+            + (described.Length > 0 ? $" aria-describedby=\"{described}\"" : "") + (error is null ? "" : " aria-invalid=\"true\"");
+        if (options.Trim().Length > 0)
+        {
+            return $"<select {Common("form-select")}>{options}</select>";
+        }
+
+        if (Rows > 1)
+        {
+            return $"<textarea {Common("form-control")} rows=\"{Rows}\">\n{encoder.Encode(Value ?? "")}</textarea>";
+        }
+
+        var type = given["type"]?.Value?.ToString();
+        return $"<input {Common("form-control")}{(type is null ? " type=\"text\"" : "")}"
+            + (type == "file" ? ">" : $" value=\"{encoder.Encode(Value ?? "")}\" autocomplete=\"off\">");
     }
 }

@@ -23,7 +23,7 @@ public class BoardTests(MoleHost host) : IClassFixture<MoleHost>
 
         Assert.StartsWith("Long forgotten wall", rows[0].QuerySelector(".clock-job b")!.TextContent, StringComparison.Ordinal);
         Assert.Contains("answer due", rows[0].TextContent, StringComparison.Ordinal);
-        Assert.Contains("overdue", page.QuerySelector(".filters")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("overdue", page.QuerySelector("nav[aria-label=When]")!.TextContent, StringComparison.Ordinal);
         Assert.Equal(21, rows[0].QuerySelectorAll(".clock-strip i").Length);
         Assert.Single((await browser.PageAsync("/notices?q=forgotten")).Page.QuerySelectorAll(".clock-row"));
         var over = (await browser.PageAsync("/notices?when=over")).Page.QuerySelectorAll(".clock-row");
@@ -113,10 +113,10 @@ public class BoardTests(MoleHost host) : IClassFixture<MoleHost>
         }
 
         var (_, before) = await office.PageAsync(path);
-        Assert.Contains("A better order", before.QuerySelector(".settle")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("A better order", before.QuerySelector(".alert-secondary")!.TextContent, StringComparison.Ordinal);
         await office.SendAsync(path, "Order");
         var (_, after) = await office.PageAsync(path);
-        Assert.Null(after.QuerySelector(".settle"));
+        Assert.Null(after.QuerySelector(".alert-secondary"));
         Assert.Equal(3, after.QuerySelectorAll(".day-list li").Length);
 
         var visit = after.QuerySelector("input[name=visit]")!.GetAttribute("value")!;
@@ -124,9 +124,9 @@ public class BoardTests(MoleHost host) : IClassFixture<MoleHost>
         var (_, full) = await office.PageAsync(path);
         Assert.Contains("Overbooked by", full.QuerySelector(".verdict-say")!.TextContent, StringComparison.Ordinal);
         var (_, wrong) = await office.SendAsync(path, "Visit", ("visit", visit), ("do", "minutes"), ("minutes", "long"));
-        Assert.Contains("not a number", wrong.QuerySelector(".day-list .entry-error")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("not a number", wrong.QuerySelector(".day-list .invalid-feedback")!.TextContent, StringComparison.Ordinal);
         var (_, twice) = await office.SendAsync(path, "Add", ("job", ids["Far"].ToString(System.Globalization.CultureInfo.InvariantCulture)));
-        Assert.Contains("already", twice.QuerySelector(".entry-error")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("already", twice.QuerySelector(".invalid-feedback")!.TextContent, StringComparison.Ordinal);
         await office.SendAsync(path, "Visit", ("visit", visit), ("do", "off"));
         Assert.Equal(2, (await office.PageAsync(path)).Page.QuerySelectorAll(".day-list li").Length);
     }

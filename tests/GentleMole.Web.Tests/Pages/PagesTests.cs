@@ -172,8 +172,8 @@ public class PagesTests(MoleHost host) : IClassFixture<MoleHost>
         var (_, early) = await SendAsync(Browser(), "/jobs/2/handover", "");
 
         Assert.NotNull(unexplained.QuerySelector("#f-why-error"));
-        Assert.Contains("two accepted dots", unmarked.QuerySelector(".entry-error")!.TextContent, StringComparison.Ordinal);
-        Assert.Contains("needs an answer", early.QuerySelector(".entry-error")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("two accepted dots", unmarked.QuerySelector(".invalid-feedback")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("needs an answer", early.QuerySelector(".invalid-feedback")!.TextContent, StringComparison.Ordinal);
         Assert.Equal(LineAnswer.Pending, await host.StoreAsync(async db => (await db.Lines.SingleAsync(l => l.Id == line)).Answer));
     }
 

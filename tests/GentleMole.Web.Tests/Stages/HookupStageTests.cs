@@ -40,10 +40,10 @@ public class HookupStageTests(MoleHost host) : IClassFixture<MoleHost>
 
         Assert.Equal(HttpStatusCode.OK, status);
         Assert.StartsWith("Best here: Direct on valve 3", page.QuerySelector(".verdict-say")!.TextContent, StringComparison.Ordinal);
-        Assert.True(page.QuerySelectorAll(".ranked li").Length >= 4);
-        Assert.All(page.QuerySelectorAll(".ranked small"), s => Assert.True(s.TextContent.Length > 10));
+        Assert.True(page.QuerySelectorAll(".list-group a.ranked").Length >= 4);
+        Assert.All(page.QuerySelectorAll(".list-group .ranked + small"), s => Assert.True(s.TextContent.Length > 10));
         Assert.Contains("Induction", page.QuerySelector(".ruled")!.TextContent, StringComparison.Ordinal);
-        Assert.Equal(6, page.QuerySelectorAll(".why-card").Length);
+        Assert.Equal(6, page.QuerySelectorAll("#fold-why .border-start").Length);
         Assert.NotNull(page.QuerySelector("[data-stake-handle]"));
         Assert.NotEmpty(page.QuerySelectorAll(".current-line"));
     }
@@ -88,7 +88,7 @@ public class HookupStageTests(MoleHost host) : IClassFixture<MoleHost>
     {
         var part = await PartAsync(Plan, "PredictJudge", Drag(east, north));
 
-        Assert.Contains(why, part.QuerySelector(".hatch")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains(why, part.QuerySelector(".alert-danger")!.TextContent, StringComparison.Ordinal);
         Assert.DoesNotContain("take=", part.QuerySelector("[data-part=foot] a")!.GetAttribute("href"), StringComparison.Ordinal);
     }
 

@@ -18,12 +18,12 @@ public class InstrumentTests(MoleHost host) : IClassFixture<MoleHost>
         var (made, _) = await _locator.SendAsync("/instruments?new=receiver", "", ("name", "Dunnock"), ("frequencies", "512, 8000"), ("separation", "0.4"));
         Assert.Equal(HttpStatusCode.Redirect, made.StatusCode);
         var path = made.Headers.Location!.OriginalString;
-        Assert.Contains("not checked", (await _locator.PageAsync(path)).Page.QuerySelector(".ranked .here")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("not checked", (await _locator.PageAsync(path)).Page.QuerySelector(".list-group-item.active")!.TextContent, StringComparison.Ordinal);
 
         await _locator.SendAsync(path, "Check", ("known", "0.92"), ("read", "1.02 1.03 1.01"), ("battery", "80"));
-        Assert.Contains("failed", (await _locator.PageAsync(path)).Page.QuerySelector(".ranked .here")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("failed", (await _locator.PageAsync(path)).Page.QuerySelector(".list-group-item.active")!.TextContent, StringComparison.Ordinal);
         await _locator.SendAsync(path, "Check", ("known", "0.92"), ("read", "0.93 0.92 0.91"), ("battery", "80"));
-        Assert.Contains("checked today", (await _locator.PageAsync(path)).Page.QuerySelector(".ranked .here")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("checked today", (await _locator.PageAsync(path)).Page.QuerySelector(".list-group-item.active")!.TextContent, StringComparison.Ordinal);
     }
 
     [Theory]
@@ -55,7 +55,7 @@ public class InstrumentTests(MoleHost host) : IClassFixture<MoleHost>
         await host.StoreAsync(db => db.Hookups.Where(h => h.Id == hookup.Id).ExecuteUpdateAsync(s => s.SetProperty(h => h.ReceiverId, plover.Id)));
         var dot = await host.StoreAsync(db => db.Readings.FirstAsync(r => r.HookupId == hookup.Id));
 
-        Assert.Contains("calibration has run out", (await _locator.PageAsync($"/jobs/1/trace?line=4&dot={dot.Id}")).Page.QuerySelector(".panel .hatch")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("calibration has run out", (await _locator.PageAsync($"/jobs/1/trace?line=4&dot={dot.Id}")).Page.QuerySelector(".panel .alert-danger")!.TextContent, StringComparison.Ordinal);
         Assert.Contains("read with Plover", (await _locator.PageAsync("/jobs/1/handover")).Page.Body!.TextContent, StringComparison.Ordinal);
         var json = await (await host.Device().GetAsync(new Uri("/api/v1/jobs/1/export/geojson", UriKind.Relative))).JsonAsync();
         Assert.Contains(json.GetProperty("features").EnumerateArray(), f => f.GetProperty("properties").TryGetProperty("receiverDoubt", out var d) && d.ValueKind == JsonValueKind.String);

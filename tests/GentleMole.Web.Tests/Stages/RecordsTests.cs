@@ -16,7 +16,7 @@ public class RecordsTests(MoleHost host) : IClassFixture<MoleHost>
     private async Task<string> UploadAsync(int job, string name, byte[] content)
     {
         var (response, page) = await _office.SendFileAsync($"/jobs/{job}/records", "Upload", ("file", name, content));
-        Assert.True(response.StatusCode == HttpStatusCode.Redirect, page.QuerySelector(".entry-error")?.TextContent);
+        Assert.True(response.StatusCode == HttpStatusCode.Redirect, page.QuerySelector(".invalid-feedback")?.TextContent);
         return response.Headers.Location!.ToString();
     }
 
@@ -69,7 +69,7 @@ public class RecordsTests(MoleHost host) : IClassFixture<MoleHost>
         var look = await UploadAsync(2, "gas.dxf", Encoding.ASCII.GetBytes(text));
 
         var (_, fit) = await _office.SendAsync(look, "PreviewJudge", ("frame", "Points"), ("pairs", "1000 500 5 5\n1020 500 5 25.3"));
-        Assert.Contains("Left over: 0.15 m, 0.15 m", fit.QuerySelector(".told")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("Left over: 0.15 m, 0.15 m", fit.QuerySelector(".alert-light")!.TextContent, StringComparison.Ordinal);
         var (_, one) = await _office.SendAsync(look, "PreviewJudge", ("frame", "Points"), ("pairs", "1000 500 5 5"));
         Assert.Contains("two different points", one.QuerySelector(".verdict-why")!.TextContent, StringComparison.Ordinal);
         var (_, bad) = await _office.SendAsync(look, "PreviewJudge", ("frame", "Points"), ("pairs", "here and there"));
@@ -122,7 +122,7 @@ public class RecordsTests(MoleHost host) : IClassFixture<MoleHost>
             : await _office.SendFileAsync("/jobs/1/records", "Upload", ("file", name, Encoding.Latin1.GetBytes(content)));
 
         Assert.Equal(HttpStatusCode.OK, response.StatusCode);
-        Assert.NotEmpty(page.QuerySelector(".entry-error")!.TextContent);
+        Assert.NotEmpty(page.QuerySelector(".invalid-feedback")!.TextContent);
         Assert.Equal(before, (await host.StoreAsync(db => db.Log.CountAsync()), (await RecordsAsync(1)).Count));
     }
 
@@ -182,7 +182,7 @@ public class RecordsTests(MoleHost host) : IClassFixture<MoleHost>
     {
         var (_, page) = await _office.PageAsync("/jobs/1/records");
 
-        Assert.Contains("Optical fibre", page.QuerySelector(".hatch")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("Optical fibre", page.QuerySelector(".alert-danger")!.TextContent, StringComparison.Ordinal);
         Assert.Equal("1.6", page.QuerySelectorAll(".paint-communications.record-band").First().GetAttribute("stroke-width"));
         Assert.NotNull(page.QuerySelector("[data-layer=banks] circle"));
     }

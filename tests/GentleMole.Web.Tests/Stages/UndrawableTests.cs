@@ -26,7 +26,7 @@ public class UndrawableTests(MoleHost host) : IClassFixture<MoleHost>
         {
             var (answer, page) = await browser.SendAsync(path, handler, (field, places), more, ("kind", path.EndsWith("records", StringComparison.Ordinal) ? "Gas" : "Ground"));
             Assert.True(answer.StatusCode is HttpStatusCode.OK, path + handler);
-            Assert.Contains(handler == "Tape" ? "" : words, page.QuerySelector(".entry-error")!.TextContent, StringComparison.Ordinal);
+            Assert.Contains(handler == "Tape" ? "" : words, page.QuerySelector(".invalid-feedback")!.TextContent, StringComparison.Ordinal);
         }
     }
 
@@ -62,13 +62,13 @@ public class UndrawableTests(MoleHost host) : IClassFixture<MoleHost>
         }
 
         var told = (await browser.PageAsync($"/jobs/{id}/notice")).Page;
-        Assert.Contains("9 parts", told.QuerySelector(".panel-told")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("9 parts", told.QuerySelector(".alert-warning")!.TextContent, StringComparison.Ordinal);
         Assert.NotEmpty(told.QuerySelectorAll(".plan polyline"));
         var kerb = await host.StoreAsync(async db => (await db.Features.SingleAsync(f => f.JobId == id && f.Name == "Bad kerb")).Id);
-        Assert.Contains(told.QuerySelectorAll(".panel-told a"), a => a.GetAttribute("href") == $"/jobs/{id}/walk?feature={kerb}" || a.TextContent.Contains("expected run", StringComparison.Ordinal));
+        Assert.Contains(told.QuerySelectorAll(".alert-warning a"), a => a.GetAttribute("href") == $"/jobs/{id}/walk?feature={kerb}" || a.TextContent.Contains("expected run", StringComparison.Ordinal));
         await MoleHost.AcceptCautionsAsync(browser, id);
         Assert.Equal(HttpStatusCode.Redirect, (await browser.SendAsync($"/jobs/{id}/walk?feature={kerb}", "Remove")).Response.StatusCode);
-        Assert.Contains("8 parts", (await browser.PageAsync($"/jobs/{id}/notice")).Page.QuerySelector(".panel-told")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("8 parts", (await browser.PageAsync($"/jobs/{id}/notice")).Page.QuerySelector(".alert-warning")!.TextContent, StringComparison.Ordinal);
         foreach (var format in new[] { "geojson", "kml", "gpkg", "dxf", "csv" })
         {
             Assert.Equal(HttpStatusCode.OK, (await host.Device().GetAsync(new Uri($"/api/v1/jobs/{id}/export/{format}", UriKind.Relative))).StatusCode);

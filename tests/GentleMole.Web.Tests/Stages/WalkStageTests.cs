@@ -16,11 +16,11 @@ public class WalkStageTests(MoleHost host) : IClassFixture<MoleHost>
         var hookup = $"/jobs/2/hookup?line={await host.StoreAsync(async db => (await db.Lines.FirstAsync(l => l.JobId == 2)).Id)}";
         (string, string)[] clamp = [("method", "Clamp"), ("connectionEast", "3"), ("connectionNorth", "4")];
         var (_, early) = await _locator.SendAsync(hookup, "", clamp);
-        Assert.Contains("cautions", early.QuerySelector(".panel-told")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("cautions", early.QuerySelector(".alert-warning")!.TextContent, StringComparison.Ordinal);
         Assert.Equal(0, await host.StoreAsync(db => db.Hookups.CountAsync(h => h.JobId == 2)));
 
         var (_, half) = await _locator.SendAsync("/jobs/2/walk", "Cautions", ("readSelf", "yes"));
-        Assert.Contains("is open", half.QuerySelector(".cautions .entry-error")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("is open", half.QuerySelector(".cautions .invalid-feedback")!.TextContent, StringComparison.Ordinal);
         Assert.Equal(0, await host.StoreAsync(db => db.Acks.CountAsync(a => a.JobId == 2)));
 
         await MoleHost.AcceptCautionsAsync(_locator, 2);
@@ -43,7 +43,7 @@ public class WalkStageTests(MoleHost host) : IClassFixture<MoleHost>
             return await db.SaveChangesAsync();
         });
 
-        Assert.NotEmpty((await _locator.PageAsync("/jobs/3/walk")).Page.QuerySelectorAll(".caution"));
+        Assert.NotEmpty((await _locator.PageAsync("/jobs/3/walk")).Page.QuerySelectorAll(".cautions .form-check"));
     }
 
     [Fact]
@@ -54,7 +54,7 @@ public class WalkStageTests(MoleHost host) : IClassFixture<MoleHost>
         var photo = MadeUpPhoto.Jpeg(place.LatitudeDegrees, place.LongitudeDegrees);
         var (response, page) = await _locator.SendFileAsync("/jobs/1/walk", "", ("photo", "lid.jpg", photo), ("kind", "Box"), ("name", "by photo"));
 
-        Assert.True(response.StatusCode == HttpStatusCode.Redirect, page.QuerySelector(".entry-error")?.TextContent);
+        Assert.True(response.StatusCode == HttpStatusCode.Redirect, page.QuerySelector(".invalid-feedback")?.TextContent);
         var feature = await host.StoreAsync(db => db.Features.Include(f => f.Photos).SingleAsync(f => f.Name == "by photo"));
         Assert.InRange(feature.Points[0].DistanceTo(new(33, 12)), 0, 0.05);
         Assert.True(feature.DoubtMetres > 3);
@@ -73,7 +73,7 @@ public class WalkStageTests(MoleHost host) : IClassFixture<MoleHost>
         var (_, none) = await _locator.SendAsync("/jobs/1/walk", "", ("kind", "Box"));
 
         Assert.Contains("somewhere else", far.Complaint("places"), StringComparison.Ordinal);
-        Assert.Contains("JPEG or PNG", text.QuerySelector(".entry-error")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("JPEG or PNG", text.QuerySelector(".invalid-feedback")!.TextContent, StringComparison.Ordinal);
         Assert.Contains("click the plan", none.Complaint("places"), StringComparison.Ordinal);
     }
 
@@ -87,7 +87,7 @@ public class WalkStageTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.Contains("not settled: hydrant H 12", await Task.Run(Handover), StringComparison.Ordinal);
 
         var (_, silent) = await _locator.SendAsync("/jobs/1/walk", "Settle", ("questionFeature", Value("questionFeature")), ("questionRecord", Value("questionRecord")));
-        Assert.NotEmpty(silent.QuerySelectorAll(".entry-error"));
+        Assert.NotEmpty(silent.QuerySelectorAll(".invalid-feedback"));
         foreach (var question in page.QuerySelectorAll("form").Where(f => f.QuerySelector("[name=questionFeature]") is not null))
         {
             await _locator.SendAsync("/jobs/1/walk", "Settle", ("outcome", "set back when the road was widened"),

@@ -89,9 +89,9 @@ public class LogTests(MoleHost host) : IClassFixture<MoleHost>
         var dot = await host.StoreAsync(db => db.Readings.FirstAsync(r => r.JobId == 1 && r.LineId == line && r.State == DotState.Accepted));
         var (_, untold) = await browser.SendAsync($"/jobs/1/trace?line={line}&dot={dot.Id}", "", ("east", "22"), ("north", "8"), ("depth", "1"), ("state", "Accepted"));
 
-        Assert.Contains("Say why", silent.QuerySelector(".entry-error")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("Say why", silent.QuerySelector(".invalid-feedback")!.TextContent, StringComparison.Ordinal);
         Assert.Equal(("Jem Trewin", "walked again"), (entry.Who, entry.Why));
-        Assert.Contains("Say why", untold.QuerySelector(".entry-error")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("Say why", untold.QuerySelector(".invalid-feedback")!.TextContent, StringComparison.Ordinal);
         Assert.Equal(dot.EastMetres, await host.StoreAsync(async db => (await db.Readings.SingleAsync(r => r.Id == dot.Id)).EastMetres));
     }
 
@@ -107,7 +107,7 @@ public class LogTests(MoleHost host) : IClassFixture<MoleHost>
         var (told, page) = await second.SendAsync(path, "Facts", ("name", "Boating lake footbridge piles"), ("digger", "Teague alone"), ("purpose", "piles"), ("seen", seen));
 
         Assert.Equal(System.Net.HttpStatusCode.OK, told.StatusCode);
-        var words = page.QuerySelector(".panel-told")!.TextContent;
+        var words = page.QuerySelector(".alert-warning")!.TextContent;
         Assert.Contains("Bea Rosewarne", words, StringComparison.Ordinal);
         Assert.Contains("Marlow of the Lake", words, StringComparison.Ordinal);
         Assert.Equal("Teague alone", page.QuerySelector("#f-digger")!.GetAttribute("value"));

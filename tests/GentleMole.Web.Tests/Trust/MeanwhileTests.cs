@@ -38,7 +38,7 @@ public class MeanwhileTests(MoleHost host) : IClassFixture<MoleHost>
         var (told, page) = await host.Browser("jem").SendAsync(Path, "Facts", [.. Facts("B", "three", "555 1"), ("seen", seen)]);
 
         Assert.Equal(HttpStatusCode.OK, told.StatusCode);
-        Assert.Contains("two", page.QuerySelector(".panel-told")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("two", page.QuerySelector(".alert-warning")!.TextContent, StringComparison.Ordinal);
         var job = await host.StoreAsync(db => db.Jobs.AsNoTracking().SingleAsync(j => j.Id == 2));
         Assert.Equal(("A", "two", "555 2"), (job.Digger, job.Purpose, job.Contact));
     }
@@ -89,7 +89,7 @@ public class MeanwhileTests(MoleHost host) : IClassFixture<MoleHost>
 
         Assert.Equal(HttpStatusCode.Redirect, kept.StatusCode);
         Assert.Equal(HttpStatusCode.OK, told.StatusCode);
-        Assert.Contains("555 2", page.QuerySelector(".panel-told")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("555 2", page.QuerySelector(".alert-warning")!.TextContent, StringComparison.Ordinal);
         Assert.Equal("555 3", page.QuerySelector("#f-contact")!.GetAttribute("value"));
         var owner = await host.StoreAsync(db => db.Owners.AsNoTracking().SingleAsync(o => o.Id == id));
         Assert.Equal(("555 2", "trunk"), (owner.Contact, owner.Sheets));

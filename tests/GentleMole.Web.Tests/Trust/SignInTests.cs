@@ -30,7 +30,7 @@ public class SignInTests(EmptyHost empty, MoleHost demo) : IClassFixture<EmptyHo
         var lead = await LeadAsync();
         var (again, _) = await empty.Browser(null).SendAsync("/sign-in", "First", ("person", "Eve"), ("name", "eve"), ("password", Password));
 
-        Assert.True(weak.Page.QuerySelectorAll(".entry-error").Length > 0 || !await empty.StoreAsync(db => db.Users.AnyAsync(u => u.UserName == "a d a")));
+        Assert.True(weak.Page.QuerySelectorAll(".invalid-feedback").Length > 0 || !await empty.StoreAsync(db => db.Users.AnyAsync(u => u.UserName == "a d a")));
         Assert.Equal(HttpStatusCode.OK, (await lead.PageAsync("/people")).Status);
         Assert.NotEqual("/jobs", again.Headers.Location?.ToString());
         Assert.Equal([("ada", Role.Lead)], (await empty.StoreAsync(db => db.Users.Where(u => u.Role == Role.Lead).ToListAsync())).Select(u => (u.UserName!, u.Role)));
@@ -118,7 +118,7 @@ public class SignInTests(EmptyHost empty, MoleHost demo) : IClassFixture<EmptyHo
 
         var ids = await empty.StoreAsync(db => db.Users.ToDictionaryAsync(u => u.UserName!, u => u.Id));
         var (shut, told) = await lead.SendAsync("/people?who=" + ids["kit"], "", ("person", "Kit Marsh"), ("role", "Office"));
-        Assert.True(shut.StatusCode == HttpStatusCode.Redirect, told.QuerySelector(".entry-error")?.TextContent);
+        Assert.True(shut.StatusCode == HttpStatusCode.Redirect, told.QuerySelector(".invalid-feedback")?.TextContent);
         var (_, refused) = await lead.SendAsync("/people?who=" + ids["ada"], "", ("person", "Ada Moor"), ("role", "Reader"), ("active", "yes"));
 
         Assert.Equal(HttpStatusCode.Redirect, (await kit.PageAsync("/days")).Status);

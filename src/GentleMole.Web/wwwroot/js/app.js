@@ -20,10 +20,10 @@ function open() {
   openSignal();
   const body = document.querySelector('.panel-body');
   if (body && scrolled.where === place()) body.scrollTop = scrolled.top;
-  const wrong = document.querySelector('.entry-error');
+  const wrong = document.querySelector('.invalid-feedback');
   if (wrong) {
     wrong.scrollIntoView({ block: 'nearest' });
-    wrong.closest('.entry')?.querySelector('input,select,textarea')?.focus();
+    wrong.closest('.entry')?.querySelector('.is-invalid')?.focus();
   }
   scrolled = { where: '', top: 0 };
   document.body.dataset.opened = String(performance.timeOrigin + performance.now());
@@ -52,19 +52,34 @@ document.addEventListener('htmx:responseError', event => {
 document.addEventListener('mole:say', event => say(event.detail));
 
 function say(text) {
-  let note = document.querySelector('.lost');
+  let note = document.querySelector('.said');
   if (!note) {
     note = document.createElement('div');
-    note.className = 'lost';
+    note.className = 'toast said';
     note.setAttribute('role', 'alert');
-    document.body.append(note);
+    note.append(Object.assign(document.createElement('div'), { className: 'toast-body fw-semibold' }));
+    document.getElementById('toasts').append(note);
   }
-  note.textContent = text;
-  setTimeout(() => note.remove(), 9000);
+  note.firstElementChild.textContent = text;
+  window.bootstrap.Toast.getOrCreateInstance(note, { delay: 9000 }).show();
 }
+
+/** What a thing is called by its title is said at once, to the finger and the keyboard too; one tooltip at a time. */
+function openTooltips() {
+  new window.bootstrap.Tooltip(document.body, { selector: '[title]:not(svg *)', container: 'body', trigger: 'hover focus' });
+  document.addEventListener('htmx:beforeSwap', () => document.querySelectorAll('.tooltip').forEach(tip => tip.remove()));
+}
+
+// A part that folds is a link that acts as a button: the space bar presses it.
+document.addEventListener('keydown', event => {
+  if (event.key !== ' ' || event.target.getAttribute?.('role') !== 'button' || event.target.tagName !== 'A') return;
+  event.preventDefault();
+  event.target.click();
+});
 
 openKeys();
 openUploads();
+openTooltips();
 // After htmx has read the page, so that a form that is filled again from what was typed is judged again too.
 if (document.readyState === 'complete') open();
 else document.addEventListener('DOMContentLoaded', open);

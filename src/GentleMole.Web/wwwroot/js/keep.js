@@ -33,7 +33,7 @@ function settleSent(root) {
   if (!key) return null;
   sessionStorage.removeItem(SENT);
   const form = [...root.querySelectorAll('form[data-keep]')].find(f => draftKey(f.dataset.keep) === key);
-  if (form && (form.querySelector('.entry-error') || root.querySelector('.panel-told'))) return key;
+  if (form && (form.querySelector('.invalid-feedback') || root.querySelector('.alert-warning'))) return key;
   localStorage.removeItem(key);
   return null;
 }
@@ -75,13 +75,13 @@ function restore(form, key) {
     }
   }
   if (!changed) return;
-  form.querySelectorAll('details').forEach(details => (details.open = true));
+  form.querySelectorAll('.collapse').forEach(part => window.bootstrap.Collapse.getOrCreateInstance(part, { toggle: false }).show());
   const note = document.createElement('p');
-  note.className = 'told kept-note';
+  note.className = 'alert alert-light kept-note';
   note.textContent = 'Not kept yet: this is what you had typed. ';
   const away = document.createElement('button');
   away.type = 'button';
-  away.className = 'btn-quiet';
+  away.className = 'btn btn-link';
   away.textContent = 'Discard it';
   away.addEventListener('click', () => {
     localStorage.removeItem(key);

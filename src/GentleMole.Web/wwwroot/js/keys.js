@@ -21,7 +21,7 @@ export function openKeys() {
     else if (event.key === 'b') location.href = '/notices';
     else if (!job) return;
     else if (stages[event.key - 1]) press(`.burrow a[href$="/${stages[event.key - 1]}"]`);
-    else if (event.key === 'n') press('.dot-chips a[href*="new=true"]');
+    else if (event.key === 'n') press('.dots a[href*="new=true"]');
     else if (event.key === 'p') press('[data-place],[data-place-list]');
     else if (event.key === '+' || event.key === '=') press('[data-zoom="in"]');
     else if (event.key === '-') press('[data-zoom="out"]');
@@ -36,8 +36,8 @@ function toggle() {
     return;
   }
   const box = document.createElement('section');
-  box.className = 'keys';
+  box.className = 'keys card card-body';
   box.setAttribute('aria-label', 'Keys');
-  box.innerHTML = '<h2>Keys</h2><dl>' + help.map(([key, what]) => `<div><dt>${key}</dt><dd>${what}</dd></div>`).join('') + '</dl>';
+  box.innerHTML = '<h2>Keys</h2><dl class="mb-0">' + help.map(([key, what]) => `<div><dt>${key}</dt><dd class="mb-0">${what}</dd></div>`).join('') + '</dl>';
   document.body.append(box);
 }

@@ -48,7 +48,7 @@ const isEntry = (elt, form, config) => form?.closest('.panel') && config?.verb =
 function unjudged(elt, why) {
   const target = document.querySelector(elt.getAttribute('hx-target'));
   const told = document.createElement('p');
-  told.className = 'told';
+  told.className = 'alert alert-light';
   told.textContent = why;
   target?.replaceChildren(told);
 }
@@ -118,7 +118,7 @@ async function send(entry) {
     if (token) body.append('__RequestVerificationToken', token);
     const answer = await fetch(entry.url, { method: 'POST', body, credentials: 'same-origin' });
     if (answer.status >= 500 || answer.status === 429) return 'later';
-    const error = answer.ok ? parse(await answer.text()).querySelector('.panel .entry-error') : null;
+    const error = answer.ok ? parse(await answer.text()).querySelector('.panel .invalid-feedback') : null;
     if (answer.ok && !error) return 'taken';
     await put({ ...entry, refused: error?.textContent.trim() ?? `The server would not take it (${answer.status}).` });
     return 'refused';
@@ -145,22 +145,26 @@ function show() {
   document.dispatchEvent(new Event('mole:waiting'));
   if (waiting.length === 0) return;
   const box = document.createElement('section');
-  box.className = 'waiting';
+  box.className = 'toast show waiting';
   box.setAttribute('role', 'status');
+  const body = document.createElement('div');
+  body.className = 'toast-body';
   const open = waiting.filter(e => !e.refused).length;
   const title = document.createElement('b');
   title.textContent = open > 0
     ? `${open} ${open === 1 ? 'entry waits' : 'entries wait'} for the connection. Nothing is lost.`
     : `${waiting.length} ${waiting.length === 1 ? 'entry was' : 'entries were'} not taken.`;
   const list = document.createElement('ol');
+  list.className = 'mb-0 small';
   for (const entry of waiting.slice(0, 6)) {
     const item = document.createElement('li');
     item.textContent = entry.label + (entry.refused ? `. Not taken: ${entry.refused} ` : entry.note ? `. ${entry.note}` : entry.person === document.body.dataset.person ? '' : '. Made by somebody else on this device; sent when they sign in.');
     if (entry.refused) item.append(button('Open it', () => reopen(entry)), button('Discard', () => remove(entry.id).then(load)));
     list.append(item);
   }
-  box.append(title, list);
-  document.body.append(box);
+  body.append(title, list);
+  box.append(body);
+  document.getElementById('toasts').append(box);
 }
 
 /** A refused entry goes back into its form as a draft, to be put right. */
@@ -176,6 +180,7 @@ async function reopen(entry) {
 function button(text, action) {
   const made = document.createElement('button');
   made.type = 'button';
+  made.className = 'btn btn-sm btn-outline-light me-1';
   made.textContent = text;
   made.addEventListener('click', action);
   return made;

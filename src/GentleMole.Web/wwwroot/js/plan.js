@@ -103,7 +103,7 @@ export function openPlan(plan) {
   function arm(button) {
     disarm();
     armed = button;
-    button.classList.add('btn-armed');
+    button.classList.add('active');
     button.setAttribute('aria-pressed', 'true');
     plan.classList.add('is-placing');
     plan.querySelector('[data-placing-say]').textContent = button.dataset.say + ' Esc ends it.';
@@ -111,7 +111,7 @@ export function openPlan(plan) {
   }
 
   function disarm() {
-    armed?.classList.remove('btn-armed');
+    armed?.classList.remove('active');
     armed?.removeAttribute('aria-pressed');
     armed = null;
     plan.classList.remove('is-placing');

@@ -120,7 +120,7 @@ export function openSignal() {
 
 function told(text) {
   const note = document.createElement('p');
-  note.className = 'told';
+  note.className = 'alert alert-light';
   note.setAttribute('role', 'alert');
   note.textContent = text;
   return note;

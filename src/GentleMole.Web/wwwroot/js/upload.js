@@ -7,11 +7,11 @@ export function openUploads() {
     if (input.type !== 'file') return;
     const file = input.files[0];
     const limit = Number(input.dataset.most);
-    const old = input.parentElement.querySelector('.entry-error');
+    const old = input.parentElement.querySelector('.invalid-feedback');
     old?.remove();
     if (file && limit && file.size > limit) {
-      const error = document.createElement('span');
-      error.className = 'entry-error';
+      const error = document.createElement('div');
+      error.className = 'invalid-feedback';
       error.setAttribute('role', 'alert');
       error.textContent = `${file.name} has ${Math.round(file.size / MEGABYTE)} MB; ${limit / MEGABYTE} MB is the most.`;
       input.after(error);
@@ -19,11 +19,12 @@ export function openUploads() {
     }
   });
   document.addEventListener('htmx:xhr:progress', event => {
-    const bar = event.target.querySelector?.('.upload-progress');
+    const bar = event.target.querySelector?.('[data-upload-bar]');
     if (!bar || !event.detail.lengthComputable) return;
     bar.hidden = false;
-    bar.value = event.detail.loaded / event.detail.total * 100;
+    const there = bar.firstElementChild;
+    there.style.width = `${event.detail.loaded / event.detail.total * 100}%`;
     // All of it is there: now it is read, which takes a moment too.
-    if (event.detail.loaded === event.detail.total) bar.removeAttribute('value');
+    if (event.detail.loaded === event.detail.total) there.classList.add('progress-bar-striped', 'progress-bar-animated');
   });
 }
