@@ -108,6 +108,30 @@ public class CentreTests(CentreHost host) : IClassFixture<CentreHost>
     }
 
     [Fact]
+    public async Task Each_failure_doubles_the_wait_until_the_next_try()
+    {
+        var centre = await host.CentreAsync();
+        await host.UntilAsync(async () => await host.StoreAsync(db => db.Jobs.AnyAsync(j => j.NoticeNumber != "")) && await WaitingAsync() == 0);
+        centre.Mood = CentreMood.Down;
+        await AnswerAsync("Pellow Water", "nothing within 40 m, while the centre is down");
+        (int Attempts, double Wait) told = default;
+        while (told.Attempts < 5)
+        {
+            // As if the time had come: only how long it waits after that counts here.
+            await host.StoreAsync(db => db.CentreAnswers.Where(a => a.SentAt == null).ExecuteUpdateAsync(set => set.SetProperty(a => a.NextTry, DateTime.UnixEpoch)));
+            await host.Link.TurnAsync(CancellationToken.None);
+            var answer = await host.StoreAsync(db => db.CentreAnswers.AsNoTracking().SingleAsync(a => a.SentAt == null));
+            told = (answer.Attempts, (answer.NextTry - DateTime.UtcNow).TotalSeconds);
+            var should = 2 * Math.Pow(2, told.Attempts - 1);
+            Assert.InRange(told.Wait, 0.6 * should - 1, should);
+        }
+
+        centre.Mood = CentreMood.Working;
+        await host.StoreAsync(db => db.CentreAnswers.Where(a => a.SentAt == null).ExecuteUpdateAsync(set => set.SetProperty(a => a.NextTry, DateTime.UnixEpoch)));
+        await host.UntilAsync(async () => await WaitingAsync() == 0);
+    }
+
+    [Fact]
     public async Task What_the_stand_in_holds_survives_its_restart()
     {
         var directory = Directory.CreateDirectory(Path.Combine(host.DataDirectory, "centre")).FullName;

@@ -80,6 +80,21 @@ public class RecordsTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.InRange(line.Points[1].DistanceTo(new SitePoint(5, 25)), 0, 1e-6);
     }
 
+    [Theory]
+    [InlineData("5 25.3", "0.1 m", 0.15)]
+    [InlineData("5 25.3", "2.5 m", 2.5)]
+    [InlineData("5 25", "0.3 m", 0.3)]
+    public async Task What_is_left_over_of_a_fit_is_the_least_doubt_of_its_lines(string second, string said, double doubt)
+    {
+        var text = "0\nSECTION\n2\nENTITIES\n0\nLINE\n8\nWATER MAIN\n10\n1000\n20\n500\n11\n1020\n21\n500\n0\nENDSEC\n0\nEOF\n";
+        var name = $"fit {second} {said}.dxf";
+        var look = await UploadAsync(2, name, Encoding.ASCII.GetBytes(text));
+
+        await _office.SendAsync(look, "Import", ("frame", "Points"), ("pairs", "1000 500 5 5\n1020 500 " + second), ("layer0", "WATER MAIN"), ("as0", "Water"), ("importOwner", "Pellow Water"), ("importDoubt", said));
+
+        Assert.Equal(doubt, (await RecordsAsync(2)).Single(r => r.Source.StartsWith(name, StringComparison.Ordinal)).DoubtMetres, 3);
+    }
+
     [Fact]
     public async Task Of_a_drawing_of_the_whole_town_only_what_lies_near_is_taken_unless_all_is_wanted()
     {

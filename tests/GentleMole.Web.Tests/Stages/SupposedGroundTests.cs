@@ -64,8 +64,19 @@ public class SupposedGroundTests(MoleHost host) : IClassFixture<MoleHost>
 
         Assert.Same(first, desk.Predict(TaskOf(await SheetAsync(), 2), hookup).Value);
         Assert.NotSame(first, desk.Predict(task, hookup with { Hertz = 512 }).Value);
-        var wetter = task with { Ground = task.Ground with { Soil = new Core.Soil.SoilGround(20) } };
-        Assert.NotSame(first, desk.Predict(wetter, hookup).Value);
+        SupposedGround Other(Func<SupposedLine, SupposedLine> line) => task.Ground.With("line-2", line);
+        SupposedGround[] changed =
+        [
+            task.Ground with { Soil = new Core.Soil.SoilGround(20) },
+            task.Ground with { Bonds = [.. task.Ground.Bonds, new SupposedBond("line-2", 3, "line-3", 4, 1)] },
+            task.Ground with { Joints = [.. task.Ground.Joints, new SupposedJoint("line-2", 3, null)] },
+            Other(l => l with { DepthMetres = l.DepthMetres + 0.4 }),
+            Other(l => l with { NetMilliamps = 3 }),
+            Other(l => l with { End = new SupposedEnd(EndSupposed.Earthed, 5) }),
+            Other(l => l with { Start = new SupposedEnd(EndSupposed.Earthed, 5) }),
+            Other(l => l with { Conductor = LineBuild.Tracer! with { OutsideMetres = 0.003 } }),
+        ];
+        Assert.All(changed, ground => Assert.NotSame(first, desk.Predict(task with { Ground = ground }, hookup).Value));
         Assert.Same(desk.Plan(task), desk.Plan(task));
         Assert.NotNull(await desk.Plan(task).Work);
         Assert.Equal(desk.Plan(task).Progress.All, desk.Plan(task).Progress.Done);
