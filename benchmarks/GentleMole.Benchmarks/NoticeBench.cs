@@ -8,6 +8,7 @@ using GentleMole.Store;
 using GentleMole.Store.Log;
 using GentleMole.Store.Model;
 using Microsoft.Extensions.DependencyInjection;
+using NodaTime;
 
 namespace GentleMole.Benchmarks;
 
@@ -32,16 +33,17 @@ internal static class NoticeBench
     {
         await using var server = await BenchServer.StartAsync(data => FillAsync(data, async db =>
         {
-            var today = DateTime.UtcNow.Date;
+            var now = SystemClock.Instance.GetCurrentInstant();
+            var today = now.InUtc().Date;
             for (var i = 0; i < Notices; i++)
             {
-                var job = new Job { Name = $"Notice {i}", Where = "Made-up Street", ReceivedAt = today.AddDays(-(i % 40)).AddHours(9), DigCorners = [new(0, 0), new(9, 0), new(9, 2)] };
+                var job = new Job { Name = $"Notice {i}", Where = "Made-up Street", ReceivedAt = today.PlusDays(-(i % 40)).At(new LocalTime(9, 0)), DigCorners = [new(0, 0), new(9, 0), new(9, 2)] };
                 foreach (var kind in Utilities.All.Take(5))
                 {
                     var marked = i % 3 == 0;
-                    job.Lines.Add(new SoughtLine { Kind = kind, Owner = $"Owner {kind}", Answer = marked ? LineAnswer.Marked : LineAnswer.Pending, AnsweredAt = marked ? today.AddDays(-(i % 20)) : null });
-                    var request = new RecordRequest { Owner = $"Owner {kind}", AskedOn = DateOnly.FromDateTime(today) };
-                    request.Sheets.Add(new RecordSheet { Reference = "r", ReceivedOn = DateOnly.FromDateTime(today.AddDays(-(i % 30))) });
+                    job.Lines.Add(new SoughtLine { Kind = kind, Owner = $"Owner {kind}", Answer = marked ? LineAnswer.Marked : LineAnswer.Pending, AnsweredAt = marked ? now - Duration.FromDays(i % 20) : null });
+                    var request = new RecordRequest { Owner = $"Owner {kind}", AskedOn = today };
+                    request.Sheets.Add(new RecordSheet { Reference = "r", ReceivedOn = today.PlusDays(-(i % 30)) });
                     job.Requests.Add(request);
                 }
 
@@ -100,7 +102,7 @@ internal static class NoticeBench
             {
                 var entry = new LogEntry
                 {
-                    Id = i, JobId = (int)(i % 500), At = DateTime.UtcNow, Who = "Jem Trewin", What = "changed", Subject = $"Reading:{Guid.NewGuid()}",
+                    Id = i, JobId = (int)(i % 500), At = SystemClock.Instance.GetCurrentInstant(), Who = "Jem Trewin", What = "changed", Subject = $"Reading:{Guid.NewGuid()}",
                     Before = "{\"DepthMetres\":0.81,\"CurrentMilliamps\":41.5,\"State\":\"Taken\"}", After = "{\"DepthMetres\":0.83,\"CurrentMilliamps\":41.2,\"State\":\"Accepted\"}",
                 };
                 entry.Hash = previous = LogChain.HashOf(entry, previous);
@@ -133,7 +135,7 @@ internal static class NoticeBench
         await StoreSetup.OpenAsync(provider, Console.WriteLine);
         if (!bare)
         {
-            await GentleMole.Store.Demo.DemoData.SeedAsync(db, DateTime.UtcNow);
+            await GentleMole.Store.Demo.DemoData.SeedAsync(db, SystemClock.Instance.GetCurrentInstant());
         }
 
         await fill(db);

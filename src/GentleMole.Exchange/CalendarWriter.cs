@@ -1,6 +1,7 @@
 using Ical.Net.CalendarComponents;
 using Ical.Net.DataTypes;
 using Ical.Net.Serialization;
+using NodaTime;
 
 namespace GentleMole.Exchange;
 
@@ -8,8 +9,8 @@ namespace GentleMole.Exchange;
 public static class CalendarWriter
 {
     /// <param name="zone">Time zone of the place, by its usual name; visits are written in it.</param>
-    /// <param name="madeAtUtc">Moment of writing.</param>
-    public static string Write(string name, string zone, DateTime madeAtUtc, IEnumerable<CalendarDay> days)
+    /// <param name="madeAt">Moment of writing.</param>
+    public static string Write(string name, string zone, Instant madeAt, IEnumerable<CalendarDay> days)
     {
         var calendar = new Ical.Net.Calendar { ProductId = "-//Gentle Mole//Notices//EN" };
         calendar.AddProperty("X-WR-CALNAME", name);
@@ -25,9 +26,9 @@ public static class CalendarWriter
                 Uid = day.Uid,
                 Summary = day.Title,
                 Description = day.Note,
-                DtStamp = new CalDateTime(DateTime.SpecifyKind(madeAtUtc, DateTimeKind.Utc)),
-                Start = day.Until is null ? new CalDateTime(DateOnly.FromDateTime(day.From)) : new CalDateTime(day.From, zone),
-                End = day.Until is { } until ? new CalDateTime(until, zone) : new CalDateTime(DateOnly.FromDateTime(day.From).AddDays(1)),
+                DtStamp = new CalDateTime(madeAt.ToDateTimeUtc()),
+                Start = day.Until is null ? new CalDateTime(day.From.Date.ToDateOnly()) : new CalDateTime(day.From.ToDateTimeUnspecified(), zone),
+                End = day.Until is { } until ? new CalDateTime(until.ToDateTimeUnspecified(), zone) : new CalDateTime(day.From.Date.PlusDays(1).ToDateOnly()),
                 Transparency = day.Until is null ? "TRANSPARENT" : "OPAQUE",
             });
         }

@@ -3,6 +3,7 @@ using GentleMole.Core;
 using GentleMole.Core.Site;
 using MetadataExtractor;
 using MetadataExtractor.Formats.Exif;
+using NodaTime;
 
 namespace GentleMole.Exchange;
 
@@ -35,7 +36,7 @@ public static class PhotoFile
         {
             var directories = ImageMetadataReader.ReadMetadata(new MemoryStream(content));
             var taken = directories.OfType<ExifSubIfdDirectory>()
-                .Select(d => d.TryGetDateTime(ExifDirectoryBase.TagDateTimeOriginal, out var at) ? at : (DateTime?)null).FirstOrDefault(t => t is not null);
+                .Select(d => d.TryGetDateTime(ExifDirectoryBase.TagDateTimeOriginal, out var at) ? LocalDateTime.FromDateTime(at) : (LocalDateTime?)null).FirstOrDefault(t => t is not null);
             var place = directories.OfType<GpsDirectory>().Select(d => d.GetGeoLocation()).FirstOrDefault(g => g is { IsZero: false });
             return new PhotoFacts(format, taken, place is null ? null : new GeoPosition(place.Latitude, place.Longitude));
         }

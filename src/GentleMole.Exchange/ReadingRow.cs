@@ -1,4 +1,5 @@
 using CsvHelper;
+using NodaTime;
 
 namespace GentleMole.Exchange;
 
@@ -7,7 +8,7 @@ public sealed record ReadingRow
 {
     public required Guid Id { get; init; }
 
-    public required DateTime TakenAt { get; init; }
+    public required Instant TakenAt { get; init; }
 
     public required string Utility { get; init; }
 

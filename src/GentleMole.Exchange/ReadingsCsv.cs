@@ -35,7 +35,7 @@ public static class ReadingsCsv
     private static void WriteFields(CsvWriter csv, ReadingRow row)
     {
         csv.WriteField(row.Id);
-        csv.WriteField(DateTime.SpecifyKind(row.TakenAt, DateTimeKind.Utc), "yyyy-MM-dd'T'HH:mm:ss.FFFFFFF'Z'");
+        csv.WriteField(row.TakenAt.ToDateTimeUtc(), "yyyy-MM-dd'T'HH:mm:ss.FFFFFFF'Z'");
         csv.WriteField(row.Utility);
         foreach (var number in new[]
         {

@@ -1,4 +1,5 @@
 using GentleMole.Exchange.Centre;
+using NodaTime;
 
 namespace GentleMole.StandIns;
 
@@ -20,13 +21,13 @@ internal static class MadeUpNotices
     ];
 
     /// <summary>The n-th call; the first two came in shortly before the stand-in began, later ones come now.</summary>
-    public static CentreNotice Make(int number, DateTimeOffset began, DateTimeOffset now)
+    public static CentreNotice Make(int number, Instant began, Instant now)
     {
         var call = Calls[(number - 1) % Calls.Length];
-        var received = number <= 2 ? began.AddHours(-20 + (number * 6)) : now;
+        var received = number <= 2 ? began + Duration.FromHours(-20 + (number * 6)) : now;
         return new CentreNotice(
             number,
-            $"N{began.Year % 100:00}-{4100 + number}",
+            $"N{began.InUtc().Year % 100:00}-{4100 + number}",
             received,
             call.Name,
             call.Where,
@@ -35,7 +36,7 @@ internal static class MadeUpNotices
             call.Purpose,
             call.Means,
             call.Depth,
-            DateOnly.FromDateTime(received.UtcDateTime).AddDays(6 + number),
+            received.InUtc().Date.PlusDays(6 + number),
             49.7312 + (0.0011 * number),
             -7.4120 + (0.0019 * number),
             call.Area,

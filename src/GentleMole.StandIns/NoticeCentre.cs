@@ -1,9 +1,12 @@
 using System.Text.Json;
+using GentleMole.Core;
 using GentleMole.Exchange.Centre;
 using Microsoft.AspNetCore.Builder;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Http;
+using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.Logging;
+using NodaTime;
 
 namespace GentleMole.StandIns;
 
@@ -48,10 +51,11 @@ public sealed class NoticeCentre : IAsyncDisposable
     {
         var builder = WebApplication.CreateSlimBuilder(new WebApplicationOptions { Args = [] });
         builder.Logging.ClearProviders();
+        builder.Services.ConfigureHttpJsonOptions(json => CentreJson.Set(json.SerializerOptions));
         builder.WebHost.UseUrls($"http://127.0.0.1:{port}");
         var app = builder.Build();
-        var state = File.Exists(file) ? JsonSerializer.Deserialize<State>(await File.ReadAllTextAsync(file, cancellation).ConfigureAwait(false)) : null;
-        var centre = new NoticeCentre(app, file, clock, state ?? new State(2, clock.GetUtcNow(), []));
+        var state = File.Exists(file) ? JsonSerializer.Deserialize<State>(await File.ReadAllTextAsync(file, cancellation).ConfigureAwait(false), CentreJson.Options) : null;
+        var centre = new NoticeCentre(app, file, clock, state ?? new State(2, clock.Now(), []));
         centre.Map();
         await app.StartAsync(cancellation).ConfigureAwait(false);
         return centre;
@@ -88,7 +92,7 @@ public sealed class NoticeCentre : IAsyncDisposable
         _app.MapGet("/notices", (long after) =>
         {
             var notices = Enumerable.Range(1, (int)_state.Notices).Where(n => n > after)
-                .Select(n => MadeUpNotices.Make(n, _state.Began, _clock.GetUtcNow()));
+                .Select(n => MadeUpNotices.Make(n, _state.Began, _clock.Now()));
             return Mood == CentreMood.SendsNonsense
                 ? notices.SelectMany(n => new CentreNotice?[] { n with { Name = "", Latitude = 400, Area = [[0, 0], [1e300, 4]] }, null })
                 : notices;
@@ -115,7 +119,7 @@ public sealed class NoticeCentre : IAsyncDisposable
         }
     }
 
-    private void Keep() => File.WriteAllText(_stateFile, JsonSerializer.Serialize(_state));
+    private void Keep() => File.WriteAllText(_stateFile, JsonSerializer.Serialize(_state, CentreJson.Options));
 
-    private sealed record State(long Notices, DateTimeOffset Began, List<CentreReply> Replies);
+    private sealed record State(long Notices, Instant Began, List<CentreReply> Replies);
 }

@@ -4,6 +4,8 @@ using GentleMole.Core.Instruments;
 using GentleMole.Core.Network;
 using GentleMole.Core.Practice;
 using GentleMole.Core.Site;
+using NodaTime;
+using NodaTime.Text;
 
 namespace GentleMole.StandIns;
 
@@ -51,7 +53,7 @@ public sealed class WalkingReceiver(HttpClient api, WalkOrder order)
             }
 
             readings.Add(new SentReading(
-                NextId(), order.StartedAt.AddSeconds(10 * readings.Count).ToString("yyyy-MM-dd'T'HH:mm:ss'Z'", null), order.Utility,
+                NextId(), InstantPattern.General.Format(order.StartedAt + Duration.FromSeconds(10 * readings.Count)), order.Utility,
                 Math.Round(dot.Place.East, 3), Math.Round(dot.Place.North, 3), Math.Round(dot.PeakTesla * 1e9, 4), Math.Round(dot.NullTesla * 1e9, 4),
                 dot.DepthMetres is { } d and > 0.01 and < 20 ? Math.Round(d, 2) : null,
                 dot.CurrentAmperes is { } i and < 100 ? Math.Round(i * 1000, 2) : null,

@@ -1,5 +1,6 @@
 using System.Diagnostics;
 using System.Globalization;
+using NodaTime;
 
 namespace GentleMole.Store;
 
@@ -43,7 +44,7 @@ public sealed class DataFolder(string path) : IDisposable
     public (string Data, string Name) ImportFiles(int jobId, Guid id) => (Path.Combine(Imports, $"{jobId}-{id:N}.data"), Path.Combine(Imports, $"{jobId}-{id:N}.name"));
 
     /// <summary>File of a backup made at a moment.</summary>
-    public string BackupFile(DateTime nowUtc) => Path.Combine(Backups, $"mole-{nowUtc.ToString("yyyy-MM-dd-HHmmss", CultureInfo.InvariantCulture)}.zip");
+    public string BackupFile(Instant now) => Path.Combine(Backups, $"mole-{now.ToString("yyyy-MM-dd-HHmmss", CultureInfo.InvariantCulture)}.zip");
 
     /// <summary>Everything that is kept beside the database, by its path from the directory: what a backup takes along.</summary>
     public IEnumerable<string> Kept() => !Directory.Exists(Root)

@@ -12,6 +12,7 @@ using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.ChangeTracking;
 using Microsoft.EntityFrameworkCore.Storage;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
+using NodaTime;
 
 namespace GentleMole.Store;
 
@@ -157,7 +158,7 @@ public sealed class MoleDb(DbContextOptions<MoleDb> options, ChangeContext chang
         var pending = ChangeLog.Collect(ChangeTracker);
         if (pending.Count > 0 && change.Once is { } once && !_onceKept)
         {
-            Once.Add(new SentOnce { Id = once, At = change.UtcNow });
+            Once.Add(new SentOnce { Id = once, At = change.Now });
             _onceKept = true;
         }
 
@@ -231,8 +232,14 @@ public sealed class MoleDb(DbContextOptions<MoleDb> options, ChangeContext chang
     }
 
     /// <summary>Indexes are there by what is asked, not one for every reference.</summary>
-    protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder) =>
+    protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder)
+    {
         configurationBuilder.Conventions.Remove<Microsoft.EntityFrameworkCore.Metadata.Conventions.ForeignKeyIndexConvention>();
+        configurationBuilder.Properties<Instant>().HaveConversion<StoredMoment.Moments>();
+        configurationBuilder.Properties<LocalDateTime>().HaveConversion<StoredMoment.Locals>();
+        configurationBuilder.Properties<LocalDate>().HaveConversion<StoredMoment.Days>();
+        configurationBuilder.Properties<LocalTime>().HaveConversion<StoredMoment.Times>();
+    }
 
     protected override void OnModelCreating(ModelBuilder builder)
     {

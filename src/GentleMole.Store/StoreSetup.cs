@@ -7,6 +7,7 @@ using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
 using Microsoft.EntityFrameworkCore.Diagnostics;
 using Microsoft.Extensions.DependencyInjection;
+using NodaTime;
 
 namespace GentleMole.Store;
 
@@ -61,7 +62,7 @@ public static class StoreSetup
     /// <summary>Ids of what was sent long ago: no browser holds an entry back for a quarter of a year.</summary>
     public static async Task ForgetOldIdsAsync(MoleDb db, CancellationToken cancellation = default)
     {
-        var old = db.Change.UtcNow.AddDays(-90);
+        var old = db.Change.Now - Duration.FromDays(90);
         var turn = await db.BeginWriteAsync(cancellation).ConfigureAwait(false);
         await using var ending = turn.ConfigureAwait(false);
         await db.Once.Where(o => o.At < old).ExecuteDeleteAsync(cancellation).ConfigureAwait(false);

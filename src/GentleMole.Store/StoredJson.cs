@@ -1,13 +1,15 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using GentleMole.Core.Site;
+using NodaTime;
+using NodaTime.Serialization.SystemTextJson;
 
 namespace GentleMole.Store;
 
 /// <summary>How lists are kept in a column: points as short [east, north] pairs.</summary>
 internal static class StoredJson
 {
-    public static JsonSerializerOptions Options { get; } = new() { Converters = { new PointConverter() } };
+    public static JsonSerializerOptions Options { get; } = new JsonSerializerOptions { Converters = { new PointConverter() } }.ConfigureForNodaTime(DateTimeZoneProviders.Tzdb);
 
     private sealed class PointConverter : JsonConverter<SitePoint>
     {

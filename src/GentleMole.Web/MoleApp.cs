@@ -115,7 +115,7 @@ internal static class MoleApp
         if (options.Demo && !await app.Services.GetRequiredService<StoreFile>().HoldsJobsAsync())
         {
             await using var scope = app.Services.CreateAsyncScope();
-            await DemoData.SeedAsync(scope.ServiceProvider.GetRequiredService<MoleDb>(), app.Services.GetRequiredService<PlaceClock>().UtcNow);
+            await DemoData.SeedAsync(scope.ServiceProvider.GetRequiredService<MoleDb>(), app.Services.GetRequiredService<PlaceClock>().Moment);
         }
 
         app.Lifetime.ApplicationStarted.Register(() => _ = WarmAsync(app));

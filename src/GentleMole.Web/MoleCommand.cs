@@ -1,3 +1,4 @@
+using GentleMole.Core;
 using GentleMole.Store;
 using GentleMole.Store.Backups;
 using GentleMole.Store.Log;
@@ -29,7 +30,7 @@ internal static class MoleCommand
         switch (command)
         {
             case "backup":
-                Console.WriteLine(await new StoreBackup(folder).MakeAsync(DateTime.UtcNow, options.File));
+                Console.WriteLine(await new StoreBackup(folder).MakeAsync(TimeProvider.System.Now(), options.File));
                 return 0;
             case "restore" when options.File is { Length: > 0 } backup:
                 await StoreRestore.RunAsync(backup, options.Data, Console.WriteLine);

@@ -1,4 +1,5 @@
 using Ical.Net;
+using NodaTime;
 
 namespace GentleMole.Exchange.Tests;
 
@@ -7,10 +8,10 @@ public class CalendarTests
     [Fact]
     public void Whole_days_and_visits_read_back_with_their_zone()
     {
-        var text = CalendarWriter.Write("Burrow & Lantern", "Europe/London", new DateTime(2026, 7, 1, 8, 0, 0, DateTimeKind.Utc),
+        var text = CalendarWriter.Write("Burrow & Lantern", "Europe/London", Instant.FromUtc(2026, 7, 1, 8, 0, 0),
         [
-            new CalendarDay("job-1-answerdue@x", "Answer due: Quay; steps, south", "Long Street\nPellow Bay", new DateTime(2026, 12, 31), null),
-            new CalendarDay("visit-4@x", "On site", "", new DateTime(2026, 7, 2, 9, 30, 0), new DateTime(2026, 7, 2, 11, 0, 0)),
+            new CalendarDay("job-1-answerdue@x", "Answer due: Quay; steps, south", "Long Street\nPellow Bay", new LocalDateTime(2026, 12, 31, 0, 0), null),
+            new CalendarDay("visit-4@x", "On site", "", new LocalDateTime(2026, 7, 2, 9, 30), new LocalDateTime(2026, 7, 2, 11, 0)),
         ]);
         var calendar = Calendar.Load(text)!;
         var (due, visit) = (calendar.Events.Single(e => e.Uid == "job-1-answerdue@x"), calendar.Events.Single(e => e.Uid == "visit-4@x"));

@@ -1,6 +1,7 @@
 using System.Text;
 using GentleMole.Core.Site;
 using GentleMole.Exchange.Drawings;
+using NodaTime;
 
 namespace GentleMole.Exchange.Tests;
 
@@ -87,7 +88,7 @@ public class ExportTests
                 await Task.Yield();
                 yield return new ReadingRow
                 {
-                    Id = Guid.Empty, TakenAt = new DateTime(2026, 11, 23, 9, 30, 0, DateTimeKind.Utc), Utility = i == 1 ? "@SUM(A1)" : "gas",
+                    Id = Guid.Empty, TakenAt = Instant.FromUtc(2026, 11, 23, 9, 30, 0), Utility = i == 1 ? "@SUM(A1)" : "gas",
                     EastMetres = -1.5, NorthMetres = 2, Note = i == 2 ? "-1 says\n\"who\"" : "",
                 };
             }

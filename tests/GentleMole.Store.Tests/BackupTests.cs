@@ -3,6 +3,7 @@ using GentleMole.Store.Backups;
 using GentleMole.Store.Log;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
+using NodaTime;
 
 namespace GentleMole.Store.Tests;
 
@@ -20,7 +21,7 @@ public sealed class BackupTests : IDisposable
         Directory.CreateDirectory(room.Folder.Photos);
         await File.WriteAllBytesAsync(Path.Combine(room.Folder.Photos, "a.jpg"), [1, 2, 3, 4, 5]);
         var file = Path.Combine(_place, "made.zip");
-        return await room.Get<StoreBackup>().MakeAsync(new DateTime(2026, 11, 25), file);
+        return await room.Get<StoreBackup>().MakeAsync(Instant.FromUtc(2026, 11, 25, 0, 0), file);
     }
 
     private Task RestoreAsync(string file) => StoreRestore.RunAsync(file, Into, _ => { });
@@ -60,7 +61,7 @@ public sealed class BackupTests : IDisposable
                 await File.WriteAllTextAsync(path, "content of " + name);
             }
 
-            await room.Get<StoreBackup>().MakeAsync(new DateTime(2026, 11, 25), file);
+            await room.Get<StoreBackup>().MakeAsync(Instant.FromUtc(2026, 11, 25, 0, 0), file);
         }
 
         using (var zip = await ZipFile.OpenReadAsync(file))

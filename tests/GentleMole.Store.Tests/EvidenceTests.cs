@@ -4,6 +4,7 @@ using GentleMole.Store.Log;
 using GentleMole.Store.Model;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
+using NodaTime;
 
 namespace GentleMole.Store.Tests;
 
@@ -50,7 +51,7 @@ public class EvidenceTests
             "current" => good[1] with { CurrentMilliamps = -1 },
             "peak" => good[1] with { Peak = double.PositiveInfinity },
             "word" => good[1] with { Utility = new string('x', 201) },
-            _ => good[1] with { TakenAt = new DateTime(1, 1, 1, 0, 0, 0, DateTimeKind.Utc) },
+            _ => good[1] with { TakenAt = Instant.FromUtc(1, 1, 1, 0, 0, 0) },
         };
 
         await Assert.ThrowsAsync<ArgumentException>(() => room.Evidence.TakeAsync(job, "device", good));
@@ -65,13 +66,13 @@ public class EvidenceTests
         var begun = StoreRoom.Samples(1)[0].TakenAt;
         var hookups = await room.DoAsync(async db =>
         {
-            Hookup[] made = [.. new[] { -10, 5 }.Select(minutes => new Hookup { JobId = job, LineId = line, ConnectedTo = "valve", MadeAt = begun.AddMinutes(minutes) })];
+            Hookup[] made = [.. new[] { -10, 5 }.Select(minutes => new Hookup { JobId = job, LineId = line, ConnectedTo = "valve", MadeAt = begun + Duration.FromMinutes(minutes) })];
             db.Hookups.AddRange(made);
             await db.SaveChangesAsync();
             return made.Select(h => h.Id).ToList();
         });
-        var samples = StoreRoom.Samples(1).Concat(StoreRoom.Samples(1).Select(s => s with { TakenAt = begun.AddMinutes(6) }))
-            .Append(StoreRoom.Samples(1)[0] with { TakenAt = begun.AddMinutes(-20) }).ToList();
+        var samples = StoreRoom.Samples(1).Concat(StoreRoom.Samples(1).Select(s => s with { TakenAt = begun + Duration.FromMinutes(6) }))
+            .Append(StoreRoom.Samples(1)[0] with { TakenAt = begun - Duration.FromMinutes(20) }).ToList();
 
         await room.Evidence.TakeAsync(job, "device", samples);
 
@@ -158,7 +159,7 @@ public class EvidenceTests
         await room.Evidence.TakeAsync(job, "b", StoreRoom.Samples(3));
         await room.DoAsync(async db =>
         {
-            db.Hookups.Add(new Hookup { JobId = job, LineId = line, ReceiverId = 4, MadeAt = new DateTime(2026, 11, 23, 9, 0, 0, DateTimeKind.Utc) });
+            db.Hookups.Add(new Hookup { JobId = job, LineId = line, ReceiverId = 4, MadeAt = Instant.FromUtc(2026, 11, 23, 9, 0, 0) });
             return await db.SaveChangesAsync();
         });
         await room.Evidence.TakeAsync(job, "b", StoreRoom.Samples(3));
@@ -220,7 +221,7 @@ public class EvidenceTests
         {
             db.Readings.AddRange(Enumerable.Range(1, 9).Select(i => new Reading
             {
-                Id = Guid.NewGuid(), JobId = job, LineId = line, Utility = "Gas", EastMetres = i, TakenAt = new DateTime(2026, 11, 23, 9, i, 0, DateTimeKind.Utc),
+                Id = Guid.NewGuid(), JobId = job, LineId = line, Utility = "Gas", EastMetres = i, TakenAt = Instant.FromUtc(2026, 11, 23, 9, i, 0),
             }).Reverse());
             return await db.SaveChangesAsync();
         });

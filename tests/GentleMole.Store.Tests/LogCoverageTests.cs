@@ -3,6 +3,7 @@ using GentleMole.Store.Model;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Metadata;
 using Microsoft.Extensions.DependencyInjection;
+using NodaTime;
 
 namespace GentleMole.Store.Tests;
 
@@ -21,10 +22,11 @@ public class LogCoverageTests
             : type == typeof(double) ? 7.5
             : type == typeof(bool) ? true
             : type == typeof(Guid) ? Guid.NewGuid()
-            : type == typeof(DateTime) ? new DateTime(2026, 5, 4, 3, 2, 1, DateTimeKind.Utc)
+            : type == typeof(Instant) ? Instant.FromUtc(2026, 5, 4, 3, 2, 1)
             : type == typeof(DateTimeOffset) ? new DateTimeOffset(2026, 5, 4, 3, 2, 1, TimeSpan.Zero)
-            : type == typeof(DateOnly) ? new DateOnly(2026, 5, 4)
-            : type == typeof(TimeOnly) ? new TimeOnly(3, 2)
+            : type == typeof(LocalDateTime) ? new LocalDateTime(2026, 5, 4, 3, 2)
+            : type == typeof(LocalDate) ? new LocalDate(2026, 5, 4)
+            : type == typeof(LocalTime) ? new LocalTime(3, 2)
             : type == typeof(byte[]) ? new byte[] { 1, 2, 3 }
             : type.IsEnum ? Enum.GetValues(type).GetValue(Enum.GetValues(type).Length - 1)!
             : Filled(type);

@@ -3,6 +3,7 @@ using GentleMole.Core.Site;
 using GentleMole.Store.Log;
 using GentleMole.Store.Model;
 using Microsoft.EntityFrameworkCore;
+using NodaTime;
 
 namespace GentleMole.Store.Tests;
 
@@ -19,7 +20,7 @@ public class OnceTests
         var id = Guid.NewGuid();
         await room.DoAsync(async db =>
         {
-            db.Once.Add(new SentOnce { Id = id, At = DateTime.UtcNow.AddDays(-daysAgo) });
+            db.Once.Add(new SentOnce { Id = id, At = SystemClock.Instance.GetCurrentInstant() - Duration.FromDays(daysAgo) });
             await db.SaveChangesAsync();
             await StoreSetup.ForgetOldIdsAsync(db);
             return 0;

@@ -1,3 +1,4 @@
+using GentleMole.Core;
 using GentleMole.Store.Evidence;
 
 namespace GentleMole.Store.Tests;
@@ -12,7 +13,7 @@ public class SampleCodecTests
         {
             double? Maybe() => random.Next(3) == 0 ? null : random.Next(8) switch { 0 => 5e-324, 1 => 1e15, 2 => 0, 3 => -0.0, _ => (random.NextDouble() - 0.5) * Math.Pow(10, random.Next(-9, 9)) };
             var samples = Enumerable.Range(0, random.Next(0, 40)).Select(_ => new Sample(
-                Guid.NewGuid(), new DateTime(random.NextInt64(630_000_000_000_000_000, 670_000_000_000_000_000), DateTimeKind.Utc),
+                Guid.NewGuid(), Moments.OfTicks(random.NextInt64(630_000_000_000_000_000, 670_000_000_000_000_000)),
                 random.Next(4) switch { 0 => "gas", 1 => "gas, \"old\"\n", 2 => new string('é', 200), _ => "🜁 steam" },
                 Maybe() ?? 0, Maybe() ?? 0, Maybe(), Maybe(), Maybe(), Maybe(), Maybe(), Maybe())).ToList();
 

@@ -4,6 +4,7 @@ using GentleMole.Store.Model;
 using GentleMole.Store.Writing;
 using Microsoft.Data.Sqlite;
 using Microsoft.Extensions.DependencyInjection;
+using NodaTime;
 
 namespace GentleMole.Store.Tests;
 
@@ -68,7 +69,7 @@ internal sealed class StoreRoom : IAsyncDisposable
 
     public static List<Sample> Samples(int count, string utility = "gas") =>
         [.. Enumerable.Range(0, count).Select(i => new Sample(
-            Guid.NewGuid(), new DateTime(2026, 11, 23, 9, 30, 0, DateTimeKind.Utc).AddSeconds(i), utility, i * 0.1, 3, 31.2, 2.2, 0.9, 34, 88, 8000))];
+            Guid.NewGuid(), Instant.FromUtc(2026, 11, 23, 9, 30, 0) + Duration.FromSeconds(i), utility, i * 0.1, 3, 31.2, 2.2, 0.9, 34, 88, 8000))];
 
     public async Task<object?> AskAsync(string query)
     {

@@ -1,3 +1,5 @@
+using NodaTime;
+
 namespace GentleMole.Core.Instruments;
 
 /// <summary>A function check: depths read over a known line, several times.</summary>
@@ -60,7 +62,7 @@ public sealed record FunctionCheck(double KnownDepthMetres, IReadOnlyList<double
     }
 
     /// <summary>State on a day, from the calibration's last day and the latest check.</summary>
-    public static CheckState StateOn(DateOnly today, DateOnly? calibrationEnds, DateOnly? checkedOn, bool checkPassed) =>
+    public static CheckState StateOn(LocalDate today, LocalDate? calibrationEnds, LocalDate? checkedOn, bool checkPassed) =>
         calibrationEnds < today ? CheckState.CalibrationOver
         : checkedOn != today ? CheckState.NotCheckedToday
         : checkPassed ? CheckState.Good

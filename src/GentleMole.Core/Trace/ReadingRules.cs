@@ -1,4 +1,5 @@
 using GentleMole.Core.Site;
+using NodaTime;
 
 namespace GentleMole.Core.Trace;
 
@@ -19,6 +20,9 @@ public static class ReadingRules
 
     /// <summary>Nor newer.</summary>
     public const int LatestYear = 2200;
+
+    /// <summary>Whether a reading can have been taken then.</summary>
+    public static bool Holds(Instant taken) => taken.InUtc().Year is >= EarliestYear and <= LatestYear;
 
     /// <summary>Depth to the centre, metres.</summary>
     public static readonly Bounds Depth = new(0.001, 100);

@@ -1,3 +1,5 @@
+using NodaTime;
+
 namespace GentleMole.Exchange.Centre;
 
 /// <summary>A notice as the centre passes it on.</summary>
@@ -6,7 +8,7 @@ namespace GentleMole.Exchange.Centre;
 public sealed record CentreNotice(
     long Sequence,
     string Number,
-    DateTimeOffset ReceivedAt,
+    Instant ReceivedAt,
     string Name,
     string Where,
     string Digger,
@@ -14,7 +16,7 @@ public sealed record CentreNotice(
     string Purpose,
     string Means,
     double DigDepthMetres,
-    DateOnly DigPlanned,
+    LocalDate DigPlanned,
     double Latitude,
     double Longitude,
     IReadOnlyList<double[]> Area,

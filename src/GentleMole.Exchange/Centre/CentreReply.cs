@@ -1,5 +1,7 @@
+using NodaTime;
+
 namespace GentleMole.Exchange.Centre;
 
 /// <summary>What is answered for one utility.</summary>
 /// <param name="Id">Made by the sender; stored once however often it comes.</param>
-public sealed record CentreReply(Guid Id, string NoticeNumber, string Utility, string Owner, string Answer, string Note, DateTimeOffset MadeAt);
+public sealed record CentreReply(Guid Id, string NoticeNumber, string Utility, string Owner, string Answer, string Note, Instant MadeAt);

@@ -1,5 +1,7 @@
 using System.IO.Compression;
 using System.Text.Json;
+using NodaTime;
+using NodaTime.Serialization.SystemTextJson;
 
 namespace GentleMole.Store.Backups;
 
@@ -12,11 +14,12 @@ public sealed class BackupManifest
     private const string Kind = "gentle-mole-backup-1";
     private const int MostBytes = 64 << 20;
 
-    private static readonly JsonSerializerOptions Options = new(JsonSerializerDefaults.Web) { WriteIndented = true };
+    private static readonly JsonSerializerOptions Options = new JsonSerializerOptions(JsonSerializerDefaults.Web) { WriteIndented = true }
+        .ConfigureForNodaTime(DateTimeZoneProviders.Tzdb);
 
     public string Format { get; init; } = Kind;
 
-    public DateTime MadeAt { get; init; }
+    public Instant MadeAt { get; init; }
 
     public List<BackupFile> Files { get; init; } = [];
 

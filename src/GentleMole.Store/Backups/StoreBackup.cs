@@ -1,6 +1,7 @@
 using System.IO.Compression;
 using GentleMole.Store.Writing;
 using Microsoft.Data.Sqlite;
+using NodaTime;
 
 namespace GentleMole.Store.Backups;
 
@@ -16,10 +17,10 @@ public sealed class StoreBackup(DataFolder folder)
         : [.. new DirectoryInfo(folder.Backups).GetFiles("mole-*.zip").OrderByDescending(f => f.Name, StringComparer.Ordinal)];
 
     /// <summary>Makes a backup; the file appears under its name only when it is complete and on the disk.</summary>
-    public async Task<string> MakeAsync(DateTime nowUtc, string? to = null, CancellationToken cancellation = default)
+    public async Task<string> MakeAsync(Instant now, string? to = null, CancellationToken cancellation = default)
     {
         Directory.CreateDirectory(folder.Backups);
-        var target = to ?? folder.BackupFile(nowUtc);
+        var target = to ?? folder.BackupFile(now);
         if (Directory.Exists(target))
         {
             throw new IOException($"{target} is a directory; give the name of the backup's file.");
@@ -33,7 +34,7 @@ public sealed class StoreBackup(DataFolder folder)
         try
         {
             await CopyDatabaseAsync(database, cancellation).ConfigureAwait(false);
-            var manifest = new BackupManifest { MadeAt = nowUtc };
+            var manifest = new BackupManifest { MadeAt = now };
             var zip = await ZipFile.OpenAsync(scratch, ZipArchiveMode.Create, cancellation).ConfigureAwait(false);
             await using (zip.ConfigureAwait(false))
             {

@@ -4,6 +4,7 @@ using GentleMole.Core.Notices;
 using GentleMole.Core.Walk;
 using GentleMole.Store.Model;
 using Microsoft.EntityFrameworkCore;
+using NodaTime;
 
 namespace GentleMole.Store.Demo;
 
@@ -11,8 +12,8 @@ namespace GentleMole.Store.Demo;
 public static class DemoData
 {
     /// <summary>Puts the demo in, once: a directory that holds jobs already is left alone.</summary>
-    /// <param name="nowUtc">The demo's dates are laid round this moment.</param>
-    public static async Task SeedAsync(MoleDb db, DateTime nowUtc, CancellationToken cancellation = default)
+    /// <param name="now">The demo's dates are laid round this moment.</param>
+    public static async Task SeedAsync(MoleDb db, Instant now, CancellationToken cancellation = default)
     {
         db.Change.Who = "the demo";
         var transaction = await db.BeginWriteAsync(cancellation).ConfigureAwait(false);
@@ -35,30 +36,30 @@ public static class DemoData
         (firm.Name, firm.PlaceName) = ("Burrow & Lantern Locating", "Pellow Bay");
         (firm.HomeLatitude, firm.HomeLongitude) = (49.7312, -7.4120);
         (firm.ToleranceMetres, firm.School) = (0.5, MarkSchool.Corrected);
-        for (var year = nowUtc.Year; year <= nowUtc.Year + 1; year++)
+        for (var year = now.InUtc().Year; year <= now.InUtc().Year + 1; year++)
         {
             db.Holidays.AddRange(
-                new HolidayRow { Date = new DateOnly(year, 1, 1), Name = "New Year's Day" },
-                new HolidayRow { Date = new DateOnly(year, 5, 14), Name = "Lantern Day" },
-                new HolidayRow { Date = new DateOnly(year, 8, 28), Name = "Regatta Monday" },
-                new HolidayRow { Date = new DateOnly(year, 12, 25), Name = "Christmas Day" },
-                new HolidayRow { Date = new DateOnly(year, 12, 26), Name = "Boxing Day" });
+                new HolidayRow { Date = new LocalDate(year, 1, 1), Name = "New Year's Day" },
+                new HolidayRow { Date = new LocalDate(year, 5, 14), Name = "Lantern Day" },
+                new HolidayRow { Date = new LocalDate(year, 8, 28), Name = "Regatta Monday" },
+                new HolidayRow { Date = new LocalDate(year, 12, 25), Name = "Christmas Day" },
+                new HolidayRow { Date = new LocalDate(year, 12, 26), Name = "Boxing Day" });
         }
 
-        var instruments = DemoInstruments.All(nowUtc);
+        var instruments = DemoInstruments.All(now);
         db.Instruments.AddRange(instruments);
-        var (lido, floodlights) = (LidoJob.Make(nowUtc), FloodlightsJob.Make(nowUtc));
-        db.Jobs.AddRange(lido, Footbridge(nowUtc), floodlights);
+        var (lido, floodlights) = (LidoJob.Make(now), FloodlightsJob.Make(now));
+        db.Jobs.AddRange(lido, Footbridge(now), floodlights);
         await db.SaveChangesAsync(cancellation).ConfigureAwait(false);
-        LidoJob.Work(lido, nowUtc);
-        FloodlightsJob.Work(floodlights, nowUtc);
+        LidoJob.Work(lido, now);
+        FloodlightsJob.Work(floodlights, now);
         foreach (var hookup in lido.Hookups)
         {
             (hookup.TransmitterId, hookup.ReceiverId) = (instruments[0].Id, instruments[2].Id);
         }
 
         await DemoPhoto.PutAsync(db, lido, cancellation).ConfigureAwait(false);
-        Book(db, [lido, floodlights], nowUtc, await db.Users.Where(u => u.UserName == "jem").Select(u => u.Id).SingleOrDefaultAsync(cancellation).ConfigureAwait(false));
+        Book(db, [lido, floodlights], now, await db.Users.Where(u => u.UserName == "jem").Select(u => u.Id).SingleOrDefaultAsync(cancellation).ConfigureAwait(false));
         await db.SaveChangesAsync(cancellation).ConfigureAwait(false);
         // The finished job went out with the head of the log as it stood.
         floodlights.HandoverHead = await db.Log.OrderByDescending(e => e.Id).Select(e => e.Hash).FirstAsync(cancellation).ConfigureAwait(false);
@@ -67,12 +68,12 @@ public static class DemoData
     }
 
     /// <summary>Cautions accepted this morning, and the week's visits.</summary>
-    private static void Book(MoleDb db, IReadOnlyList<Job> jobs, DateTime nowUtc, string? locatorId)
+    private static void Book(MoleDb db, IReadOnlyList<Job> jobs, Instant now, string? locatorId)
     {
-        var today = DateOnly.FromDateTime(nowUtc);
+        var today = now.InUtc().Date;
         foreach (var job in jobs)
         {
-            db.Acks.AddRange(DemoDesk.Acks(job, "Jem Trewin", today, nowUtc.Date.AddHours(8).AddMinutes(5)));
+            db.Acks.AddRange(DemoDesk.Acks(job, "Jem Trewin", today, now.InUtc().Date.At(new LocalTime(8, 5)).InUtc().ToInstant()));
         }
 
         if (locatorId is not null)
@@ -81,7 +82,7 @@ public static class DemoData
         }
     }
 
-    private static Job Footbridge(DateTime nowUtc)
+    private static Job Footbridge(Instant now)
     {
         var job = new Job
         {
@@ -92,13 +93,13 @@ public static class DemoData
             Purpose = "Four driven piles and two pile caps for a footbridge",
             Means = "Machine, piling rig",
             DigDepthMetres = 6,
-            ReceivedAt = nowUtc.Date.AddDays(-1).AddHours(15).AddMinutes(40),
-            DigPlanned = DateOnly.FromDateTime(nowUtc.Date.AddDays(1)),
+            ReceivedAt = now.InUtc().Date.PlusDays(-1).At(new LocalTime(15, 40)),
+            DigPlanned = now.InUtc().Date.PlusDays(1),
             DigCorners = [new(4, 6), new(16, 4.5), new(17, 12), new(5, 13.5)],
             OriginLatitude = 49.7341,
             OriginLongitude = -7.4166,
             OriginProvisional = true,
-            CreatedAt = nowUtc.AddDays(-1),
+            CreatedAt = now.Plus(Duration.FromDays(-1)),
         };
         job.Conditions = SiteConditions.Water;
         job.Ground = SiteGround.Grass;

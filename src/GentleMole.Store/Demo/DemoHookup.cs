@@ -3,6 +3,7 @@ using GentleMole.Core.Lines;
 using GentleMole.Core.Practice;
 using GentleMole.Core.Site;
 using GentleMole.Store.Model;
+using NodaTime;
 
 namespace GentleMole.Store.Demo;
 
@@ -12,7 +13,7 @@ internal static class DemoHookup
     private const double Hertz = 8000;
 
     public static Hookup Direct(
-        Job job, UtilityKind kind, string to, SitePoint connection, SitePoint stake, double sent, double volts, DateTime at)
+        Job job, UtilityKind kind, string to, SitePoint connection, SitePoint stake, double sent, double volts, Instant at)
     {
         var hookup = new Hookup
         {
@@ -42,7 +43,7 @@ internal static class DemoHookup
         double[] chainages,
         int undecidedFrom,
         Random random,
-        DateTime start)
+        Instant start)
     {
         var walk = new DemoWalk(driven, random);
         for (var i = 0; i < chainages.Length; i++)
@@ -50,7 +51,7 @@ internal static class DemoHookup
             var undecided = undecidedFrom >= 0 && i >= undecidedFrom;
             var dot = walk.Dot(line, chainages[i], lift: i % 2 == 0 || undecided, across: undecided && i == chainages.Length - 1);
             dot.LineId = hookup.LineId;
-            dot.TakenAt = start.AddMinutes(6 * i);
+            dot.TakenAt = start.Plus(Duration.FromMinutes(6 * i));
             dot.FrequencyHertz = Hertz;
             dot.State = undecided ? DotState.Taken : DotState.Accepted;
             job.Readings.Add(dot);

@@ -2,13 +2,14 @@ using GentleMole.Core.Lines;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Notices;
 using GentleMole.Store.Model;
+using NodaTime;
 
 namespace GentleMole.Store.Demo;
 
 /// <summary>The job in hand: a trench across five services, traced as far as one doubtful stretch.</summary>
 internal static class LidoJob
 {
-    public static Job Make(DateTime nowUtc)
+    public static Job Make(Instant now)
     {
         var job = new Job
         {
@@ -19,24 +20,24 @@ internal static class LidoJob
             Purpose = "Cable trench for eight charging bays, 46 m",
             Means = "Machine, by hand near marks",
             DigDepthMetres = 0.8,
-            ReceivedAt = nowUtc.Date.AddDays(-4).AddHours(10).AddMinutes(20),
-            DigPlanned = DateOnly.FromDateTime(nowUtc.Date.AddDays(3)),
+            ReceivedAt = now.InUtc().Date.PlusDays(-4).At(new LocalTime(10, 20)),
+            DigPlanned = now.InUtc().Date.PlusDays(3),
             DigCorners = [new(15, 24.2), new(61, 24.2), new(61, 25.8), new(15, 25.8)],
             Tape = [new(10, 20), new(64, 20)],
             OriginLatitude = 49.7306,
             OriginLongitude = -7.4093,
             OriginProvisional = false,
-            CreatedAt = nowUtc.AddDays(-4),
+            CreatedAt = now.Plus(Duration.FromDays(-4)),
             Traffic = SiteTraffic.Light,
-            OutlinedOn = DateOnly.FromDateTime(nowUtc.Date.AddDays(-5)),
+            OutlinedOn = now.InUtc().Date.PlusDays(-5),
         };
         job.Lines.AddRange(
         [
-            new SoughtLine { Kind = UtilityKind.Water, Owner = "Pellow Water", Material = "ductile iron", OutsideDiameterMetres = 0.118, ExpectedRun = [new(21.8, 4), new(22.6, 33)], Answer = LineAnswer.Marked, AnsweredAt = nowUtc.AddHours(-3) },
+            new SoughtLine { Kind = UtilityKind.Water, Owner = "Pellow Water", Material = "ductile iron", OutsideDiameterMetres = 0.118, ExpectedRun = [new(21.8, 4), new(22.6, 33)], Answer = LineAnswer.Marked, AnsweredAt = now.Plus(Duration.FromHours(-3)) },
             new SoughtLine { Kind = UtilityKind.Gas, Owner = "Tamsin Gas", Material = "PE with tracer wire", OutsideDiameterMetres = 0.063, ExpectedRun = [new(46.6, 8), new(45.2, 40)] },
             new SoughtLine { Kind = UtilityKind.Electric, Owner = "Norrick Grid", Material = "armoured cable", OutsideDiameterMetres = 0.052, ExpectedRun = [new(25, 34.4), new(41, 34), new(49.5, 28), new(50, 18), new(57, 9), new(66, 8)] },
-            new SoughtLine { Kind = UtilityKind.Communications, Owner = "Lanternet", Material = "fibre in duct, tracer", OutsideDiameterMetres = 0.11, ExpectedRun = [new(58.6, 3), new(58.6, 41)], Answer = LineAnswer.Marked, AnsweredAt = nowUtc.AddHours(-2) },
-            new SoughtLine { Kind = UtilityKind.Sewer, Owner = "Bay Drains Board", Material = "clay", OutsideDiameterMetres = 0.19, ExpectedRun = [new(33, 42), new(32, 3)], Answer = LineAnswer.Escalated, AnswerNote = "Clay, nothing metallic in it. Asked Bay Drains Board to open the chamber at 33.2 E, 38.0 N for a sonde.", AnsweredAt = nowUtc.AddHours(-1) },
+            new SoughtLine { Kind = UtilityKind.Communications, Owner = "Lanternet", Material = "fibre in duct, tracer", OutsideDiameterMetres = 0.11, ExpectedRun = [new(58.6, 3), new(58.6, 41)], Answer = LineAnswer.Marked, AnsweredAt = now.Plus(Duration.FromHours(-2)) },
+            new SoughtLine { Kind = UtilityKind.Sewer, Owner = "Bay Drains Board", Material = "clay", OutsideDiameterMetres = 0.19, ExpectedRun = [new(33, 42), new(32, 3)], Answer = LineAnswer.Escalated, AnswerNote = "Clay, nothing metallic in it. Asked Bay Drains Board to open the chamber at 33.2 E, 38.0 N for a sonde.", AnsweredAt = now.Plus(Duration.FromHours(-1)) },
         ]);
         job.Features.AddRange(
         [
@@ -49,19 +50,19 @@ internal static class LidoJob
             job.Features.Add(new SiteFeature { Name = "", Shape = FeatureShape.Line, Points = [new(east, 11.5), new(east, 17)] });
         }
 
-        DemoDesk.Lido(job, nowUtc);
+        DemoDesk.Lido(job, now);
         return job;
     }
 
     /// <summary>Hookups and readings, once the lines have their ids.</summary>
-    public static void Work(Job job, DateTime nowUtc)
+    public static void Work(Job job, Instant now)
     {
-        var water = DemoHookup.Direct(job, UtilityKind.Water, "hydrant body", new(20.7, 5.2), new(12.6, 5.9), 40, 17.6, nowUtc.AddHours(-5));
-        var fibre = DemoHookup.Direct(job, UtilityKind.Communications, "tracer pin in chamber", new(59.4, 3.4), new(66.6, 4.2), 24, 26.9, nowUtc.AddHours(-3));
-        var gas = DemoHookup.Direct(job, UtilityKind.Gas, "tracer wire, valve box 3", new(46.6, 8.2), new(39.2, 8.0), 50, 31.5, nowUtc.AddHours(-1));
+        var water = DemoHookup.Direct(job, UtilityKind.Water, "hydrant body", new(20.7, 5.2), new(12.6, 5.9), 40, 17.6, now.Plus(Duration.FromHours(-5)));
+        var fibre = DemoHookup.Direct(job, UtilityKind.Communications, "tracer pin in chamber", new(59.4, 3.4), new(66.6, 4.2), 24, 26.9, now.Plus(Duration.FromHours(-3)));
+        var gas = DemoHookup.Direct(job, UtilityKind.Gas, "tracer wire, valve box 3", new(46.6, 8.2), new(39.2, 8.0), 50, 31.5, now.Plus(Duration.FromHours(-1)));
         var random = new Random(4711);
-        DemoHookup.Walk(job, water, LidoGround.WaterEnergised, LidoGround.Water, [8, 12, 16, 20, 24, 27], -1, random, nowUtc.AddHours(-4.5));
-        DemoHookup.Walk(job, fibre, LidoGround.FibreEnergised, LidoGround.Fibre, [8, 13, 18, 23, 28, 33], -1, random, nowUtc.AddHours(-2.5));
-        DemoHookup.Walk(job, gas, LidoGround.GasEnergised, LidoGround.Gas, [6.5, 8.4, 10.2, 14.5, 17.2], 3, random, nowUtc.AddMinutes(-50));
+        DemoHookup.Walk(job, water, LidoGround.WaterEnergised, LidoGround.Water, [8, 12, 16, 20, 24, 27], -1, random, now.Plus(Duration.FromHours(-4.5)));
+        DemoHookup.Walk(job, fibre, LidoGround.FibreEnergised, LidoGround.Fibre, [8, 13, 18, 23, 28, 33], -1, random, now.Plus(Duration.FromHours(-2.5)));
+        DemoHookup.Walk(job, gas, LidoGround.GasEnergised, LidoGround.Gas, [6.5, 8.4, 10.2, 14.5, 17.2], 3, random, now.Plus(Duration.FromMinutes(-50)));
     }
 }

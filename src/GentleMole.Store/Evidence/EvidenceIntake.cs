@@ -1,6 +1,8 @@
 using System.Text.Json;
+using GentleMole.Core;
 using GentleMole.Store.Log;
 using GentleMole.Store.Writing;
+using NodaTime;
 
 namespace GentleMole.Store.Evidence;
 
@@ -12,9 +14,9 @@ namespace GentleMole.Store.Evidence;
 internal sealed class EvidenceIntake(TimeProvider clock)
 {
     /// <summary>After a longer pause another walk begins.</summary>
-    private static readonly TimeSpan LongestPause = TimeSpan.FromMinutes(10);
+    private static readonly Duration LongestPause = Duration.FromMinutes(10);
 
-    private readonly Dictionary<(int Job, string Who, int? Hookup), (int Walk, DateTime Last)> _walks = [];
+    private readonly Dictionary<(int Job, string Who, int? Hookup), (int Walk, Instant Last)> _walks = [];
     private int _undoneBefore;
 
     /// <exception cref="BatchRefusedException">A sample is kept in another job; whatever was written before it was met must be undone.</exception>
@@ -47,7 +49,7 @@ internal sealed class EvidenceIntake(TimeProvider clock)
 
     private void Keep(WriteSession session, Batch batch, string who)
     {
-        var now = clock.GetUtcNow().UtcDateTime;
+        var now = clock.Now();
         var blocks = new List<object>();
         var block = session.Prepare("SELECT max(Id) FROM Blocks").Number() ?? 0;
         var first = block + 1;
@@ -78,7 +80,7 @@ internal sealed class EvidenceIntake(TimeProvider clock)
     }
 
     /// <summary>The walk that goes on, or a new one.</summary>
-    private int WalkOf(WriteSession session, int jobId, string who, NamedHookup? hookup, DateTime now)
+    private int WalkOf(WriteSession session, int jobId, string who, NamedHookup? hookup, Instant now)
     {
         var key = (jobId, who, hookup?.Id);
         if (!_walks.TryGetValue(key, out var walk))

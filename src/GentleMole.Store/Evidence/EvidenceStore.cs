@@ -38,7 +38,7 @@ public sealed class EvidenceStore
     }
 
     private static bool IsReading(Sample s) =>
-        s.Utility.Length is > 0 and <= ReadingRules.MostUtility && s.TakenAt.Year is >= ReadingRules.EarliestYear and <= ReadingRules.LatestYear
+        s.Utility.Length is > 0 and <= ReadingRules.MostUtility && ReadingRules.Holds(s.TakenAt)
         && ReadingRules.Hold(new SitePoint(s.EastMetres, s.NorthMetres), s.Peak, s.Null, s.DepthMetres, s.CurrentMilliamps, s.DirectionDegrees, s.FrequencyHertz);
 
     /// <summary>
@@ -89,7 +89,7 @@ public sealed class EvidenceStore
         LogRows.Append(session, new LogEntry
         {
             JobId = jobId,
-            At = db.Change.UtcNow,
+            At = db.Change.Now,
             Who = db.Change.Who,
             What = "added",
             Subject = $"{nameof(Model.Reading)}:×{adopted.Count}",

@@ -1,4 +1,6 @@
+using NodaTime;
+
 namespace GentleMole.Store.Evidence;
 
 /// <summary>A hookup as far as samples belong to it.</summary>
-internal sealed record NamedHookup(int Id, int LineId, int? ReceiverId, DateTime MadeAt);
+internal sealed record NamedHookup(int Id, int LineId, int? ReceiverId, Instant MadeAt);

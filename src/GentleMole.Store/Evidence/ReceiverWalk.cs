@@ -1,4 +1,5 @@
 using GentleMole.Store.Log;
+using NodaTime;
 
 namespace GentleMole.Store.Evidence;
 
@@ -21,5 +22,5 @@ public sealed class ReceiverWalk : IJobPart
 
     public Listening Listening { get; set; }
 
-    public DateTime BeganAt { get; set; }
+    public Instant BeganAt { get; set; }
 }

@@ -1,3 +1,5 @@
+using NodaTime;
+
 namespace GentleMole.Store.Evidence;
 
 /// <summary>What an instrument showed at one place, as it sent it. SI units, spelled out in the names; what it did not send is null.</summary>
@@ -5,7 +7,7 @@ namespace GentleMole.Store.Evidence;
 /// <param name="Utility">The device's own word for what it was following.</param>
 public sealed record Sample(
     Guid Id,
-    DateTime TakenAt,
+    Instant TakenAt,
     string Utility,
     double EastMetres,
     double NorthMetres,

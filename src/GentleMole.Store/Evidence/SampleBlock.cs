@@ -1,4 +1,5 @@
 using GentleMole.Store.Log;
+using NodaTime;
 
 namespace GentleMole.Store.Evidence;
 
@@ -14,7 +15,7 @@ public sealed class SampleBlock : IJobPart
 
     public int WalkId { get; set; }
 
-    public DateTime StoredAt { get; set; }
+    public Instant StoredAt { get; set; }
 
     public int Count { get; set; }
 

@@ -1,6 +1,8 @@
 using System.Buffers.Binary;
 using System.Security.Cryptography;
 using System.Text;
+using GentleMole.Core;
+using NodaTime;
 
 namespace GentleMole.Store.Evidence;
 
@@ -39,7 +41,7 @@ public static class SampleCodec
         foreach (var sample in samples)
         {
             sample.Id.TryWriteBytes(rest, bigEndian: true, out _);
-            BinaryPrimitives.WriteInt64LittleEndian(rest[16..], sample.TakenAt.Ticks);
+            BinaryPrimitives.WriteInt64LittleEndian(rest[16..], sample.TakenAt.Ticks());
             BinaryPrimitives.WriteUInt16LittleEndian(rest[24..], words[sample.Utility]);
             BinaryPrimitives.WriteDoubleLittleEndian(rest[27..], sample.EastMetres);
             BinaryPrimitives.WriteDoubleLittleEndian(rest[35..], sample.NorthMetres);
@@ -105,7 +107,7 @@ public static class SampleCodec
 
                 samples[n] = new Sample(
                     new Guid(rest[..16], bigEndian: true),
-                    new DateTime(BinaryPrimitives.ReadInt64LittleEndian(rest[16..]), DateTimeKind.Utc),
+                    Moments.OfTicks(BinaryPrimitives.ReadInt64LittleEndian(rest[16..])),
                     words[BinaryPrimitives.ReadUInt16LittleEndian(rest[24..])],
                     BinaryPrimitives.ReadDoubleLittleEndian(rest[27..]),
                     BinaryPrimitives.ReadDoubleLittleEndian(rest[35..]),

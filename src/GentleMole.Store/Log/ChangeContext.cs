@@ -1,3 +1,6 @@
+using GentleMole.Core;
+using NodaTime;
+
 namespace GentleMole.Store.Log;
 
 /// <summary>
@@ -20,5 +23,5 @@ public sealed class ChangeContext(TimeProvider clock)
     /// <summary>Id of what is sent, made where it was typed: sent twice, it is stored once.</summary>
     public Guid? Once { get; set; }
 
-    public DateTime UtcNow => clock.GetUtcNow().UtcDateTime;
+    public Instant Now => clock.Now();
 }

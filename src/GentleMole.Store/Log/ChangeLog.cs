@@ -3,6 +3,8 @@ using GentleMole.Store.Evidence;
 using GentleMole.Store.Model;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.ChangeTracking;
+using NodaTime;
+using NodaTime.Text;
 
 namespace GentleMole.Store.Log;
 
@@ -96,7 +98,7 @@ internal static class ChangeLog
                 {
                     Id = ++lastId,
                     JobId = group.Key.JobId,
-                    At = change.UtcNow,
+                    At = change.Now,
                     Who = change.Who,
                     What = group.Key.What,
                     Subject = together ? $"{group.Key.ClrType.Name}:×{part.Count}" : part[0].Subject,
@@ -124,7 +126,11 @@ internal static class ChangeLog
     private static bool Same(PropertyEntry p) => p.Metadata.GetValueComparer().Equals(p.OriginalValue, p.CurrentValue);
 
     private static string Key(EntityEntry entry) =>
-        string.Join(',', entry.Metadata.FindPrimaryKey()!.Properties.Select(p => entry.Property(p.Name).CurrentValue));
+        string.Join(',', entry.Metadata.FindPrimaryKey()!.Properties.Select(p => entry.Property(p.Name).CurrentValue switch
+        {
+            LocalDate day => LocalDatePattern.Iso.Format(day),
+            var key => key,
+        }));
 
     private static Dictionary<string, object?> Values(EntityEntry entry, IReadOnlyList<string>? only, bool current) => entry.Properties
         .Where(p => IsLogged(p) && (only is null || only.Contains(p.Metadata.Name)))

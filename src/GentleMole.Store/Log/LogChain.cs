@@ -1,6 +1,7 @@
 using System.Buffers.Binary;
 using System.Security.Cryptography;
 using System.Text;
+using GentleMole.Core;
 using GentleMole.Store.Evidence;
 using GentleMole.Store.Writing;
 using Microsoft.Data.Sqlite;
@@ -21,7 +22,7 @@ public static class LogChain
     {
         using var hash = IncrementalHash.CreateHash(HashAlgorithmName.SHA256);
         Span<byte> number = stackalloc byte[8];
-        foreach (var value in (ReadOnlySpan<long>)[entry.Id, entry.JobId ?? -1, entry.At.Ticks])
+        foreach (var value in (ReadOnlySpan<long>)[entry.Id, entry.JobId ?? -1, entry.At.Ticks()])
         {
             BinaryPrimitives.WriteInt64BigEndian(number, value);
             hash.AppendData(number);
@@ -74,7 +75,7 @@ public static class LogChain
             {
                 Id = reader.GetInt64(0),
                 JobId = reader.IsDBNull(1) ? null : reader.GetInt32(1),
-                At = reader.GetDateTime(2),
+                At = StoredMoment.Of(reader.GetString(2)),
                 Who = reader.GetString(3),
                 What = reader.GetString(4),
                 Subject = reader.GetString(5),

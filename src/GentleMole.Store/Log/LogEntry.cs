@@ -1,3 +1,5 @@
+using NodaTime;
+
 namespace GentleMole.Store.Log;
 
 /// <summary>
@@ -13,7 +15,7 @@ public sealed class LogEntry
     /// <summary>Null for what concerns the firm as a whole.</summary>
     public int? JobId { get; set; }
 
-    public DateTime At { get; set; }
+    public Instant At { get; set; }
 
     public required string Who { get; set; }
 

@@ -1,3 +1,5 @@
+using NodaTime;
+
 namespace GentleMole.Store.Log;
 
 /// <summary>The id of something that was sent and stored.</summary>
@@ -5,5 +7,5 @@ public sealed class SentOnce
 {
     public Guid Id { get; set; }
 
-    public DateTime At { get; set; }
+    public Instant At { get; set; }
 }

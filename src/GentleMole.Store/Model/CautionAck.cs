@@ -1,5 +1,6 @@
 using GentleMole.Core.Walk;
 using GentleMole.Store.Log;
+using NodaTime;
 
 namespace GentleMole.Store.Model;
 
@@ -13,9 +14,9 @@ public sealed class CautionAck : IJobPart
     public SiteCaution Caution { get; set; }
 
     /// <summary>Local day for which it holds: a new day is a new look.</summary>
-    public DateOnly Day { get; set; }
+    public LocalDate Day { get; set; }
 
     public string By { get; set; } = "";
 
-    public DateTime At { get; set; }
+    public Instant At { get; set; }
 }

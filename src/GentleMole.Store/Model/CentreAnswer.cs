@@ -1,3 +1,5 @@
+using NodaTime;
+
 namespace GentleMole.Store.Model;
 
 /// <summary>An answer on its way to the notice centre: kept until the centre has said that it has it.</summary>
@@ -18,13 +20,13 @@ public sealed class CentreAnswer
 
     public string Note { get; set; } = "";
 
-    public DateTime MadeAt { get; set; }
+    public Instant MadeAt { get; set; }
 
-    public DateTime? SentAt { get; set; }
+    public Instant? SentAt { get; set; }
 
     public int Attempts { get; set; }
 
-    public DateTime NextTry { get; set; }
+    public Instant NextTry { get; set; }
 
     public string Trouble { get; set; } = "";
 }

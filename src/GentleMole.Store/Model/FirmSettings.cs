@@ -40,15 +40,15 @@ public sealed class FirmSettings
     /// <summary>How much notice a dig needs: "2 wd", "48 h".</summary>
     public string NoticeRule { get; set; } = "2 wd";
 
-    public TimeOnly CutOff { get; set; } = new(17, 0);
+    public LocalTime CutOff { get; set; } = new(17, 0);
 
     /// <summary>How long marks hold where the owner has no rule of its own.</summary>
     public string MarksValid { get; set; } = "14 d";
 
     /// <summary>Start and end of a person's day.</summary>
-    public TimeOnly DayStarts { get; set; } = new(8, 0);
+    public LocalTime DayStarts { get; set; } = new(8, 0);
 
-    public TimeOnly DayEnds { get; set; } = new(16, 30);
+    public LocalTime DayEnds { get; set; } = new(16, 30);
 
     /// <summary>Mean speed between jobs.</summary>
     public double TravelKilometresPerHour { get; set; } = 35;
@@ -56,5 +56,5 @@ public sealed class FirmSettings
     /// <summary>Last notice taken from the notice centre.</summary>
     public long CentreCursor { get; set; }
 
-    public NoticeRules Rules => new(ValidityRule.Stored(NoticeRule), LocalTime.FromTimeOnly(CutOff), ValidityRule.Stored(MarksValid));
+    public NoticeRules Rules => new(ValidityRule.Stored(NoticeRule), CutOff, ValidityRule.Stored(MarksValid));
 }

@@ -5,7 +5,7 @@ namespace GentleMole.Store.Model;
 /// <summary>A day on which nobody works in this place.</summary>
 public sealed class HolidayRow
 {
-    public DateOnly Date { get; set; }
+    public LocalDate Date { get; set; }
 
     public required string Name { get; set; }
 }

@@ -1,6 +1,7 @@
 using GentleMole.Core.Hookup;
 using GentleMole.Core.Site;
 using GentleMole.Store.Log;
+using NodaTime;
 
 namespace GentleMole.Store.Model;
 
@@ -44,7 +45,7 @@ public sealed class Hookup : IJobPart
 
     public List<double> ArcBearings { get; set; } = [];
 
-    public DateTime MadeAt { get; set; }
+    public Instant MadeAt { get; set; }
 
     /// <summary>Readings taken with this hookup.</summary>
     public List<Reading> Readings { get; } = [];

@@ -1,4 +1,5 @@
 using GentleMole.Core.Instruments;
+using NodaTime;
 
 namespace GentleMole.Store.Model;
 
@@ -43,7 +44,7 @@ public sealed class Instrument
     public string Units { get; set; } = "m";
 
     /// <summary>Last day on which its calibration holds.</summary>
-    public DateOnly? CalibrationEnds { get; set; }
+    public LocalDate? CalibrationEnds { get; set; }
 
     public List<InstrumentCheck> Checks { get; } = [];
 
@@ -53,7 +54,7 @@ public sealed class Instrument
     public ReceiverProfile AsReceiver() => new(Name, [.. FrequenciesHertz.Order()], SeparationMetres, FloorNanotesla, RelativeNoise, FullScaleMicrotesla);
 
     /// <summary>State on a day, by the latest check not after it.</summary>
-    public CheckState StateOn(DateOnly day)
+    public CheckState StateOn(LocalDate day)
     {
         var latest = Checks.Where(c => c.Day <= day).MaxBy(c => (c.Day, c.Id));
         return FunctionCheck.StateOn(day, CalibrationEnds, latest?.Day, latest?.Passed == true);

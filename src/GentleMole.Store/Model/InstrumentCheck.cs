@@ -1,3 +1,5 @@
+using NodaTime;
+
 namespace GentleMole.Store.Model;
 
 /// <summary>A function check before the day.</summary>
@@ -7,7 +9,7 @@ public sealed class InstrumentCheck
 
     public int InstrumentId { get; set; }
 
-    public DateOnly Day { get; set; }
+    public LocalDate Day { get; set; }
 
     public string By { get; set; } = "";
 

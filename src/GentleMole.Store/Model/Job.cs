@@ -2,6 +2,7 @@ using GentleMole.Core.Marking;
 using GentleMole.Core.Notices;
 using GentleMole.Core.Site;
 using GentleMole.Core.Walk;
+using NodaTime;
 
 namespace GentleMole.Store.Model;
 
@@ -27,9 +28,9 @@ public sealed class Job
     public double? DigDepthMetres { get; set; }
 
     /// <summary>Local date and time at which the notice came in.</summary>
-    public DateTime? ReceivedAt { get; set; }
+    public LocalDateTime? ReceivedAt { get; set; }
 
-    public DateOnly? DigPlanned { get; set; }
+    public LocalDate? DigPlanned { get; set; }
 
     public List<SitePoint> DigCorners { get; set; } = [];
 
@@ -49,7 +50,7 @@ public sealed class Job
     public bool PoorSight { get; set; }
 
     /// <summary>Day on which the outline was painted.</summary>
-    public DateOnly? OutlinedOn { get; set; }
+    public LocalDate? OutlinedOn { get; set; }
 
     /// <summary>Number at the notice centre; empty for a call taken by ourselves.</summary>
     public string NoticeNumber { get; set; } = "";
@@ -73,9 +74,9 @@ public sealed class Job
     /// <summary>Resistivity of the soil as it is supposed to be, Ω·m.</summary>
     public double SoilOhmMetres { get; set; } = 80;
 
-    public DateTime CreatedAt { get; set; }
+    public Instant CreatedAt { get; set; }
 
-    public DateTime? HandedOverAt { get; set; }
+    public Instant? HandedOverAt { get; set; }
 
     /// <summary>Head of the log's chain at the handover, as it stands on the sheet.</summary>
     public string HandoverHead { get; set; } = "";

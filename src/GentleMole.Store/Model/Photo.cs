@@ -1,4 +1,5 @@
 using GentleMole.Store.Log;
+using NodaTime;
 
 namespace GentleMole.Store.Model;
 
@@ -19,7 +20,7 @@ public sealed class Photo : IJobPart
     /// <summary>SHA-256 of the file as it came, so that the log proves which picture it was.</summary>
     public string Sha256 { get; set; } = "";
 
-    public DateTime? TakenAt { get; set; }
+    public LocalDateTime? TakenAt { get; set; }
 
     public double? Latitude { get; set; }
 

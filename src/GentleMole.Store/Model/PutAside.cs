@@ -1,3 +1,5 @@
+using NodaTime;
+
 namespace GentleMole.Store.Model;
 
 /// <summary>
@@ -8,7 +10,7 @@ public sealed class PutAside
 {
     public int Id { get; set; }
 
-    public DateTime CameAt { get; set; }
+    public Instant CameAt { get; set; }
 
     /// <summary>Number at the centre as far as it could be read; empty otherwise.</summary>
     public string Number { get; set; } = "";
@@ -20,7 +22,7 @@ public sealed class PutAside
     public required string Trouble { get; set; }
 
     /// <summary>When the lead has seen to it.</summary>
-    public DateTime? SettledAt { get; set; }
+    public Instant? SettledAt { get; set; }
 
     public string SettledBy { get; set; } = "";
 }

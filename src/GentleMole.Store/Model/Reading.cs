@@ -2,6 +2,7 @@ using GentleMole.Core.Pinpoint;
 using GentleMole.Core.Site;
 using GentleMole.Core.Trace;
 using GentleMole.Store.Log;
+using NodaTime;
 
 namespace GentleMole.Store.Model;
 
@@ -23,7 +24,7 @@ public sealed class Reading : IJobPart
     /// <summary>Number of the dot within its line, from 1, in the order taken.</summary>
     public int Number { get; set; }
 
-    public DateTime TakenAt { get; set; }
+    public Instant TakenAt { get; set; }
 
     public required string Utility { get; set; }
 

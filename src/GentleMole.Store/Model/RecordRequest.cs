@@ -1,4 +1,5 @@
 using GentleMole.Store.Log;
+using NodaTime;
 
 namespace GentleMole.Store.Model;
 
@@ -16,7 +17,7 @@ public sealed class RecordRequest : IJobPart
 
     public string SheetsNeeded { get; set; } = "";
 
-    public DateOnly AskedOn { get; set; }
+    public LocalDate AskedOn { get; set; }
 
     /// <summary>The owner says that it has nothing here.</summary>
     public bool Nothing { get; set; }

@@ -1,4 +1,5 @@
 using GentleMole.Store.Log;
+using NodaTime;
 
 namespace GentleMole.Store.Model;
 
@@ -17,7 +18,7 @@ public sealed class RecordSheet : IJobPart
     public string Reference { get; set; } = "";
 
     /// <summary>Day that stands on the sheet.</summary>
-    public DateOnly? Dated { get; set; }
+    public LocalDate? Dated { get; set; }
 
-    public DateOnly ReceivedOn { get; set; }
+    public LocalDate ReceivedOn { get; set; }
 }

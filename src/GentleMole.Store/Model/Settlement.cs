@@ -1,4 +1,5 @@
 using GentleMole.Store.Log;
+using NodaTime;
 
 namespace GentleMole.Store.Model;
 
@@ -20,5 +21,5 @@ public sealed class Settlement : IJobPart
 
     public string By { get; set; } = "";
 
-    public DateTime At { get; set; }
+    public Instant At { get; set; }
 }

@@ -1,6 +1,7 @@
 using GentleMole.Core.Lines;
 using GentleMole.Core.Site;
 using GentleMole.Store.Log;
+using NodaTime;
 
 namespace GentleMole.Store.Model;
 
@@ -39,7 +40,7 @@ public sealed class SiteFeature : IJobPart
 
     public string PlacedBy { get; set; } = "";
 
-    public DateTime? PlacedAt { get; set; }
+    public Instant? PlacedAt { get; set; }
 
     public List<Photo> Photos { get; } = [];
 

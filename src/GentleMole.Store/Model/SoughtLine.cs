@@ -2,6 +2,7 @@ using GentleMole.Core.Lines;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Site;
 using GentleMole.Store.Log;
+using NodaTime;
 
 namespace GentleMole.Store.Model;
 
@@ -31,5 +32,5 @@ public sealed class SoughtLine : IJobPart
     /// <summary>Why it was not found, or to whom it was passed on and with what question.</summary>
     public string AnswerNote { get; set; } = "";
 
-    public DateTime? AnsweredAt { get; set; }
+    public Instant? AnsweredAt { get; set; }
 }

@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Identity;
+using NodaTime;
 
 namespace GentleMole.Store.Model;
 
@@ -19,9 +20,9 @@ public sealed class TokenRow
 
     public string MadeBy { get; set; } = "";
 
-    public DateTime MadeAt { get; set; }
+    public Instant MadeAt { get; set; }
 
-    public DateTime? RevokedAt { get; set; }
+    public Instant? RevokedAt { get; set; }
 
-    public DateTime? LastUsedAt { get; set; }
+    public Instant? LastUsedAt { get; set; }
 }

@@ -1,4 +1,5 @@
 using GentleMole.Store.Log;
+using NodaTime;
 
 namespace GentleMole.Store.Model;
 
@@ -11,7 +12,7 @@ public sealed class Visit : IJobPart
 
     public required string PersonId { get; set; }
 
-    public DateOnly Day { get; set; }
+    public LocalDate Day { get; set; }
 
     /// <summary>Place in the day, from 1.</summary>
     public int Position { get; set; }

@@ -1,5 +1,5 @@
-using System.Globalization;
 using Microsoft.Data.Sqlite;
+using NodaTime;
 using SQLitePCL;
 
 namespace GentleMole.Store.Writing;
@@ -15,5 +15,5 @@ internal readonly struct Row(sqlite3_stmt statement)
 
     public string Text(int column) => raw.sqlite3_column_text(statement, column).utf8_to_string();
 
-    public DateTime Moment(int column) => DateTime.Parse(Text(column), CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal | DateTimeStyles.AdjustToUniversal);
+    public Instant Moment(int column) => StoredMoment.Of(Text(column));
 }

@@ -1,5 +1,5 @@
-using System.Globalization;
 using Microsoft.Data.Sqlite;
+using NodaTime;
 using SQLitePCL;
 
 namespace GentleMole.Store.Writing;
@@ -116,7 +116,7 @@ internal sealed class Statement : IDisposable
                 double number => raw.sqlite3_bind_double(_statement, i + 1, number),
                 string text => raw.sqlite3_bind_text(_statement, i + 1, text),
                 byte[] bytes => raw.sqlite3_bind_blob(_statement, i + 1, bytes),
-                DateTime moment => raw.sqlite3_bind_text(_statement, i + 1, moment.ToString("yyyy-MM-dd HH:mm:ss.FFFFFFF", CultureInfo.InvariantCulture)),
+                Instant moment => raw.sqlite3_bind_text(_statement, i + 1, StoredMoment.Text(moment)),
                 _ => throw new ArgumentException($"A {values[i]!.GetType().Name} cannot be bound.", nameof(values)),
             };
             SqliteException.ThrowExceptionForRC(code, _database);

@@ -21,7 +21,7 @@ internal static class CalendarFeed
         app.MapGet("/notices/calendar.ics", async (JobList jobs, MoleDb db, PlaceClock clock, CancellationToken cancellation) =>
             Results.Text(await WriteAsync(jobs, db, clock, null, cancellation), Type)).ExcludeFromDescription();
         app.MapGet("/calendar/{key}.ics", async (string key, Tokens tokens, JobList jobs, MoleDb db, PlaceClock clock, CancellationToken cancellation) =>
-            key.Length < 200 && await tokens.AdmitAsync(key, clock.UtcNow, cancellation) is { Scope: TokenScope.Calendar } admitted
+            key.Length < 200 && await tokens.AdmitAsync(key, clock.Moment, cancellation) is { Scope: TokenScope.Calendar } admitted
                 ? Results.Text(await WriteAsync(jobs, db, clock, admitted.OnlyJobId, cancellation), Type)
                 : Results.NotFound())
             .AllowAnonymous().RequireRateLimiting(RateLimits.Feed).ExcludeFromDescription();
@@ -37,7 +37,7 @@ internal static class CalendarFeed
                 $"job-{j.Id}-{d.Kind}-{d.Owner}@gentle-mole".ToLowerInvariant().Replace(' ', '-'),
                 $"{Capital(ClockWords.Name(d.Kind))}: {j.Name}",
                 string.Join(", ", new[] { j.Where, j.Digger, d.Owner }.Where(t => !string.IsNullOrEmpty(t))),
-                d.Date.AtMidnight().ToDateTimeUnspecified(),
+                d.Date.AtMidnight(),
                 null)));
         var days = await DayBook.LoadAsync(db, board, board.Today, board.Today.PlusDays(28), cancellation);
         var visits = days.SelectMany(d => d.Run.Stops.Zip(d.Visits, (stop, visit) => (Stop: stop, Visit: visit, d.Day)))
@@ -46,9 +46,9 @@ internal static class CalendarFeed
                 $"visit-{v.Visit.Id}@gentle-mole",
                 $"On site: {v.Visit.JobName}",
                 v.Visit.Where,
-                v.Day.AtMidnight().PlusMinutes(v.Stop.Arrives).ToDateTimeUnspecified(),
-                v.Day.AtMidnight().PlusMinutes(v.Stop.Ends).ToDateTimeUnspecified()));
-        return CalendarWriter.Write(board.Firm.Name, board.Zone.Id, clock.UtcNow, deadlines.Concat(visits));
+                v.Day.AtMidnight().PlusMinutes(v.Stop.Arrives),
+                v.Day.AtMidnight().PlusMinutes(v.Stop.Ends)));
+        return CalendarWriter.Write(board.Firm.Name, board.Zone.Id, clock.Moment, deadlines.Concat(visits));
     }
 
     private static string Capital(string text) => char.ToUpperInvariant(text[0]) + text[1..];

@@ -16,7 +16,7 @@ internal static class DayBook
     public static async Task<IReadOnlyList<BookedDay>> LoadAsync(
         MoleDb db, Board board, LocalDate from, LocalDate to, CancellationToken cancellation)
     {
-        var (first, last) = (from.ToDateOnly(), to.ToDateOnly());
+        var (first, last) = (from, to);
         var visits = await db.Visits.AsNoTracking().Where(v => v.Day >= first && v.Day <= last)
             .OrderBy(v => v.Position).ThenBy(v => v.Id).ToListAsync(cancellation);
         var people = await db.Users.AsNoTracking().ToDictionaryAsync(u => u.Id, cancellation);
@@ -24,7 +24,7 @@ internal static class DayBook
         var jobs = await db.Jobs.AsNoTracking().Include(j => j.Lines).Where(j => EF.Parameter(ids).Contains(j.Id)).ToDictionaryAsync(j => j.Id, cancellation);
         var listed = board.Jobs.Where(j => ids.Contains(j.Id)).ToDictionary(j => j.Id);
         return [.. visits.GroupBy(v => (v.PersonId, v.Day))
-            .Select(g => Day(board.Firm, people[g.Key.PersonId], LocalDate.FromDateOnly(g.Key.Day), [.. g.Select(v => Booked(v, jobs[v.JobId], listed[v.JobId]))]))
+            .Select(g => Day(board.Firm, people[g.Key.PersonId], g.Key.Day, [.. g.Select(v => Booked(v, jobs[v.JobId], listed[v.JobId]))]))
             .OrderBy(d => d.Day).ThenBy(d => d.Person.Name)];
     }
 
@@ -78,5 +78,5 @@ internal static class DayBook
         return table;
     }
 
-    private static int Minutes(TimeOnly time) => (time.Hour * 60) + time.Minute;
+    private static int Minutes(LocalTime time) => (time.Hour * 60) + time.Minute;
 }

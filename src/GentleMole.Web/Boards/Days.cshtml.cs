@@ -12,7 +12,7 @@ namespace GentleMole.Web.Boards;
 internal sealed class DaysPage(MoleDb db, JobList jobs) : FirmPage(db)
 {
     [BindProperty(SupportsGet = true, Name = "day")]
-    public DateOnly? DayAsked { get; set; }
+    public LocalDate? DayAsked { get; set; }
 
     [BindProperty(SupportsGet = true, Name = "person")]
     public string? PersonId { get; set; }
@@ -71,7 +71,7 @@ internal sealed class DaysPage(MoleDb db, JobList jobs) : FirmPage(db)
             return Refused(reader);
         }
 
-        Db.Visits.Add(new Visit { JobId = job!.Value, PersonId = person.Id, Day = Day.ToDateOnly(), Position = (Shown?.Visits.Count ?? 0) + 1 });
+        Db.Visits.Add(new Visit { JobId = job!.Value, PersonId = person.Id, Day = Day, Position = (Shown?.Visits.Count ?? 0) + 1 });
         await SaveAsync();
         return Back();
     }
@@ -128,10 +128,10 @@ internal sealed class DaysPage(MoleDb db, JobList jobs) : FirmPage(db)
     protected override async Task LoadAsync(CancellationToken cancellation)
     {
         Board = await jobs.BoardAsync(cancellation);
-        Day = DayAsked is { Year: >= 2000 and <= 2200 } asked ? LocalDate.FromDateOnly(asked) : Board.Today;
+        Day = DayAsked is { Year: >= 2000 and <= 2200 } asked ? asked : Board.Today;
         People = await Db.Users.AsNoTracking().Where(u => u.Active && (u.Role == Role.Locator || u.Role == Role.Lead)).OrderBy(u => u.Name).ToListAsync(cancellation);
         Week = await DayBook.LoadAsync(Db, Board, Monday, Monday.PlusDays(6), cancellation);
-        var today = Board.Today.ToDateOnly();
+        var today = Board.Today;
         var booked = await Db.Visits.Where(v => v.Day >= today).Select(v => v.JobId).Distinct().ToListAsync(cancellation);
         var next = Board.Jobs.Where(j => !j.Progress.HandedOver && !booked.Contains(j.Id))
             .OrderBy(j => j.Times?.AnswerDue ?? LocalDate.MaxIsoValue).Take(12).ToList();
@@ -142,7 +142,7 @@ internal sealed class DaysPage(MoleDb db, JobList jobs) : FirmPage(db)
 
     private Task<List<Visit>> TodaysAsync()
     {
-        var (day, person) = (Day.ToDateOnly(), Person1?.Id);
+        var (day, person) = (Day, Person1?.Id);
         return Db.Visits.Where(v => v.Day == day && v.PersonId == person).OrderBy(v => v.Position).ThenBy(v => v.Id).ToListAsync(HttpContext.RequestAborted);
     }
 
@@ -154,7 +154,7 @@ internal sealed class DaysPage(MoleDb db, JobList jobs) : FirmPage(db)
         }
     }
 
-    private static int Minutes(TimeOnly time) => (time.Hour * 60) + time.Minute;
+    private static int Minutes(LocalTime time) => (time.Hour * 60) + time.Minute;
 
     private RedirectToPageResult Back() => RedirectToPage(null, null, new { day = Day.ToString("yyyy-MM-dd", null), person = Person1?.Id });
 }

@@ -58,7 +58,7 @@ internal sealed class JobList(MoleDb db, PlaceClock clock, BoardCache cache)
     private async Task<IReadOnlyList<ListedJob>> JobsAsync(
         List<int>? only, FirmSettings firm, JobClockMaker clocks, WorkingCalendar calendar, LocalDate today, CancellationToken cancellation)
     {
-        var day = today.ToDateOnly();
+        var day = today;
         IQueryable<T> Part<T>(IQueryable<T> all)
             where T : class, IJobPart => only is null ? all.AsNoTracking() : all.AsNoTracking().Where(p => EF.Parameter(only).Contains(p.JobId));
         var lines = (await Part(db.Lines)

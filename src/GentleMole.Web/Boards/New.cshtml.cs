@@ -39,7 +39,7 @@ internal sealed class NewJobPage(MoleDb db, PlaceClock clock) : PageModel, IEntr
             DigPlanned = reader.Day("planned"),
             OriginLatitude = firm.HomeLatitude,
             OriginLongitude = firm.HomeLongitude,
-            CreatedAt = clock.UtcNow,
+            CreatedAt = clock.Moment,
         };
         if (!reader.IsGood)
         {

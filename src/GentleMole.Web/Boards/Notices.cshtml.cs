@@ -94,7 +94,7 @@ internal sealed class NoticesPage(MoleDb db, JobList jobs, CentreLink centre) : 
             return NotFound();
         }
 
-        (settled.SettledAt, settled.SettledBy) = (Db.Change.UtcNow, Visitor.Name);
+        (settled.SettledAt, settled.SettledBy) = (Db.Change.Now, Visitor.Name);
         await SaveAsync();
         return RedirectToPage();
     }

@@ -5,6 +5,7 @@ using GentleMole.Store;
 using GentleMole.Store.Model;
 using GentleMole.Web.Words;
 using Microsoft.EntityFrameworkCore;
+using NodaTime;
 
 namespace GentleMole.Web.Centre;
 
@@ -25,7 +26,7 @@ internal sealed class CentreExchange(MoleDb db, PlaceClock clock, HttpClient htt
         var firm = await db.Firms.SingleAsync(cancellation);
         var answer = await http.GetStringAsync($"notices?after={firm.CentreCursor}", cancellation);
         var taken = 0;
-        foreach (var received in CentreInbox.Read(answer, firm.CentreCursor, firm.TimeZone, clock.UtcNow))
+        foreach (var received in CentreInbox.Read(answer, firm.CentreCursor, firm.TimeZone, clock.Moment))
         {
             if (received.Sequence <= firm.CentreCursor)
             {
@@ -54,7 +55,7 @@ internal sealed class CentreExchange(MoleDb db, PlaceClock clock, HttpClient htt
     {
         if (!await db.PutAside.AnyAsync(p => p.Content == received.Content, cancellation))
         {
-            db.PutAside.Add(new PutAside { CameAt = clock.UtcNow, Number = received.Number, Content = received.Content, Trouble = received.Trouble });
+            db.PutAside.Add(new PutAside { CameAt = clock.Moment, Number = received.Number, Content = received.Content, Trouble = received.Trouble });
         }
     }
 
@@ -63,22 +64,22 @@ internal sealed class CentreExchange(MoleDb db, PlaceClock clock, HttpClient htt
     {
         var waiting = await db.CentreAnswers.Where(a => a.SentAt == null).OrderBy(a => a.MadeAt).ToListAsync(cancellation);
         var sent = 0;
-        foreach (var answer in waiting.Where(a => a.NextTry <= clock.UtcNow))
+        foreach (var answer in waiting.Where(a => a.NextTry <= clock.Moment))
         {
             try
             {
                 var reply = new CentreReply(
                     answer.Id, answer.NoticeNumber, answer.Utility, answer.Owner, answer.Answer, answer.Note,
-                    new DateTimeOffset(DateTime.SpecifyKind(answer.MadeAt, DateTimeKind.Utc)));
-                using var response = await http.PostAsJsonAsync("answers", reply, cancellation);
+                    answer.MadeAt);
+                using var response = await http.PostAsJsonAsync("answers", reply, CentreJson.Options, cancellation);
                 response.EnsureSuccessStatusCode();
-                (answer.SentAt, answer.Trouble) = (clock.UtcNow, "");
+                (answer.SentAt, answer.Trouble) = (clock.Moment, "");
                 sent++;
             }
             catch (Exception error) when (error is HttpRequestException or TaskCanceledException && !cancellation.IsCancellationRequested)
             {
                 answer.Trouble = TroubleOf(error);
-                answer.NextTry = clock.UtcNow.AddSeconds(Math.Min(LongestWaitSeconds, 2 * Math.Pow(2, Math.Min(answer.Attempts, 10))));
+                answer.NextTry = clock.Moment + Duration.FromSeconds(Math.Min(LongestWaitSeconds, 2 * Math.Pow(2, Math.Min(answer.Attempts, 10))));
             }
 
             answer.Attempts++;

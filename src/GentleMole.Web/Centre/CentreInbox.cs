@@ -5,6 +5,7 @@ using GentleMole.Core.Site;
 using GentleMole.Exchange.Centre;
 using GentleMole.Store.Model;
 using GentleMole.Web.Words;
+using NodaTime;
 
 namespace GentleMole.Web.Centre;
 
@@ -18,19 +19,18 @@ internal static class CentreInbox
     public const long FarthestAhead = 1_000_000;
 
     private const int MostKept = 20_000;
-    private static readonly JsonSerializerOptions Options = new(JsonSerializerDefaults.Web) { MaxDepth = 32 };
 
     /// <summary>The notices of an answer, in the order of their numbers; those without one come last.</summary>
     /// <exception cref="JsonException">It is no list at all.</exception>
-    public static IReadOnlyList<ReceivedNotice> Read(string answer, long after, string zone, DateTime nowUtc)
+    public static IReadOnlyList<ReceivedNotice> Read(string answer, long after, string zone, Instant now)
     {
         using var document = JsonDocument.Parse(answer, new JsonDocumentOptions { MaxDepth = 32 });
         return document.RootElement.ValueKind == JsonValueKind.Array
-            ? [.. document.RootElement.EnumerateArray().Select(e => ReadOne(e, after, zone, nowUtc)).OrderBy(n => n.Sequence ?? long.MaxValue)]
+            ? [.. document.RootElement.EnumerateArray().Select(e => ReadOne(e, after, zone, now)).OrderBy(n => n.Sequence ?? long.MaxValue)]
             : throw new JsonException("The answer is no list of notices.");
     }
 
-    private static ReceivedNotice ReadOne(JsonElement element, long after, string zone, DateTime nowUtc)
+    private static ReceivedNotice ReadOne(JsonElement element, long after, string zone, Instant now)
     {
         var content = element.GetRawText();
         content = content.Length > MostKept ? content[..MostKept] + "…" : content;
@@ -39,7 +39,7 @@ internal static class CentreInbox
         CentreNotice? notice;
         try
         {
-            notice = element.Deserialize<CentreNotice>(Options);
+            notice = element.Deserialize<CentreNotice>(CentreJson.Options);
         }
         catch (JsonException error)
         {
@@ -73,14 +73,14 @@ internal static class CentreInbox
             SiteRules.Joined((notice.Area ?? []).Select(p => new SitePoint(p[0], p[1]))),
             [.. (notice.Utilities ?? []).Select(u => u.Owner?.Trim())]);
         var wrong = called.Check();
-        if (notice.ReceivedAt.Year is < 1990 or > 2200 || notice.DigPlanned.Year is < 1990 or > 2200)
+        if (notice.ReceivedAt.InUtc().Year is < 1990 or > 2200 || notice.DigPlanned.Year is < 1990 or > 2200)
         {
             wrong = [.. wrong, new Core.FieldError("receivedAt", "Its dates are not of these times.")];
         }
 
         return wrong.Count > 0
             ? Refuse(string.Join('\n', wrong.Select(e => $"{PlainName(e.Field)}: {e.Sentence}")), number)
-            : new ReceivedNotice(sequence, number, JobOf(called, notice, number, zone, nowUtc), content, "");
+            : new ReceivedNotice(sequence, number, JobOf(called, notice, number, zone, now), content, "");
     }
 
     private static string PlainName(string field) => field switch
@@ -96,7 +96,7 @@ internal static class CentreInbox
 
     private static string Text(string? text) => text?.Trim() ?? "";
 
-    private static Job JobOf(CalledNotice called, CentreNotice notice, string number, string zone, DateTime nowUtc)
+    private static Job JobOf(CalledNotice called, CentreNotice notice, string number, string zone, Instant now)
     {
         var job = new Job
         {
@@ -108,12 +108,12 @@ internal static class CentreInbox
             Purpose = called.Purpose,
             Means = called.Means,
             DigDepthMetres = called.DigDepthMetres,
-            ReceivedAt = PlaceClock.Local(notice.ReceivedAt.UtcDateTime, zone).ToDateTimeUnspecified(),
+            ReceivedAt = PlaceClock.Local(notice.ReceivedAt, zone),
             DigPlanned = notice.DigPlanned,
             DigCorners = [.. called.Corners],
             OriginLatitude = called.LatitudeDegrees!.Value,
             OriginLongitude = called.LongitudeDegrees!.Value,
-            CreatedAt = nowUtc,
+            CreatedAt = now,
         };
         job.Lines.AddRange((notice.Utilities ?? []).Select((u, i) => new SoughtLine { Kind = Utilities.FromWord(u.Kind ?? ""), Owner = called.Owners[i]! }));
         return job;

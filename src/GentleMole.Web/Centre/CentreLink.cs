@@ -1,9 +1,11 @@
 using System.Text.Json;
+using GentleMole.Core;
 using GentleMole.StandIns;
 using GentleMole.Store;
 using GentleMole.Store.Writing;
 using GentleMole.Web.Setup;
 using GentleMole.Web.Words;
+using NodaTime;
 
 namespace GentleMole.Web.Centre;
 
@@ -25,7 +27,7 @@ internal sealed partial class CentreLink(MoleOptions options, DataFolder folder,
     public bool IsOn => options.Centre is { Length: > 0 } and not "off";
 
     /// <summary>When the centre last answered.</summary>
-    public DateTime? HeardAt { get; private set; }
+    public Instant? HeardAt { get; private set; }
 
     /// <summary>Why it did not answer the last time; empty when it did.</summary>
     public string Trouble { get; private set; } = "";
@@ -53,7 +55,7 @@ internal sealed partial class CentreLink(MoleOptions options, DataFolder folder,
             try
             {
                 await exchange.TakeAsync(cancellation);
-                (HeardAt, Trouble) = (clock.GetUtcNow().UtcDateTime, "");
+                (HeardAt, Trouble) = (clock.Now(), "");
             }
             catch (Exception error) when (error is HttpRequestException or TaskCanceledException or JsonException && !cancellation.IsCancellationRequested)
             {

@@ -1,4 +1,5 @@
 using System.Globalization;
+using GentleMole.Core;
 using GentleMole.Store;
 using GentleMole.Store.Backups;
 using GentleMole.Web.Frame;
@@ -17,7 +18,7 @@ internal sealed class BackupPage(MoleDb db, StoreBackup backup, TimeProvider clo
 
     public async Task<IActionResult> OnPostAsync()
     {
-        await backup.MakeAsync(clock.GetUtcNow().UtcDateTime, cancellation: HttpContext.RequestAborted);
+        await backup.MakeAsync(clock.Now(), cancellation: HttpContext.RequestAborted);
         return RedirectToPage();
     }
 

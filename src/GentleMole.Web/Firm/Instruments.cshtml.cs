@@ -6,6 +6,7 @@ using GentleMole.Web.Frame;
 using GentleMole.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
+using NodaTime;
 
 namespace GentleMole.Web.Firm;
 
@@ -23,7 +24,7 @@ internal sealed class InstrumentsPage(MoleDb db, PlaceClock clock) : FirmPage(db
 
     public IReadOnlyList<Instrument> Instruments { get; private set; } = [];
 
-    public DateOnly Today { get; private set; }
+    public LocalDate Today { get; private set; }
 
     public Instrument? Edited => Instruments.FirstOrDefault(i => i.Id == InstrumentId);
 
@@ -114,7 +115,7 @@ internal sealed class InstrumentsPage(MoleDb db, PlaceClock clock) : FirmPage(db
     {
         Instruments = await Db.Instruments.Include(i => i.Checks).OrderBy(i => i.Kind).ThenBy(i => i.Name).ToListAsync(cancellation);
         var zone = await Db.Firms.AsNoTracking().Select(f => f.TimeZone).SingleAsync(cancellation);
-        Today = clock.Now(zone).Date.ToDateOnly();
+        Today = clock.Now(zone).Date;
     }
 
     /// <summary>Reads what belongs to the kind; the result puts it into the instrument, once everything was readable.</summary>

@@ -8,6 +8,7 @@ using GentleMole.Web.Frame;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
+using NodaTime.Text;
 
 namespace GentleMole.Web.Firm;
 
@@ -113,9 +114,11 @@ internal sealed class RulesPage(MoleDb db) : FirmPage(db)
         Holidays = await Db.Holidays.OrderBy(h => h.Date).ToListAsync(cancellation);
     }
 
-    private static TimeOnly Hour(FormReader reader, string name)
+    private static readonly LocalTimePattern HourPattern = LocalTimePattern.CreateWithInvariantCulture("H:mm");
+
+    private static LocalTime Hour(FormReader reader, string name)
     {
-        if (!TimeOnly.TryParseExact(reader.Text(name, 5), ["HH:mm", "H:mm"], CultureInfo.InvariantCulture, DateTimeStyles.None, out var hour))
+        if (!HourPattern.Parse(reader.Text(name, 5)).TryGetValue(default, out var hour))
         {
             reader.Refuse(name, "Give an hour of the day, like 17:00.");
         }

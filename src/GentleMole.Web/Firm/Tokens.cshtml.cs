@@ -7,6 +7,7 @@ using GentleMole.Web.Trust;
 using GentleMole.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
+using NodaTime;
 
 namespace GentleMole.Web.Firm;
 
@@ -30,7 +31,7 @@ internal sealed class TokensPage(MoleDb db, PlaceClock clock, MoleOptions option
         TokenScope.Calendar => "the calendar alone",
     };
 
-    public string When(DateTime utc) => PlaceClock.Local(utc, _zone).ToString("d MMM uuuu HH:mm", CultureInfo.InvariantCulture);
+    public string When(Instant utc) => PlaceClock.Local(utc, _zone).ToString("d MMM uuuu HH:mm", CultureInfo.InvariantCulture);
 
     public async Task<IActionResult> OnPostAsync()
     {
@@ -49,7 +50,7 @@ internal sealed class TokensPage(MoleDb db, PlaceClock clock, MoleOptions option
         }
 
         var (text, hash) = Tokens.Make();
-        Db.ApiTokens.Add(new TokenRow { Name = name, Scope = scope, OnlyJobId = job, TokenHash = hash, MadeBy = Visitor.Name, MadeAt = clock.UtcNow });
+        Db.ApiTokens.Add(new TokenRow { Name = name, Scope = scope, OnlyJobId = job, TokenHash = hash, MadeBy = Visitor.Name, MadeAt = clock.Moment });
         await SaveAsync();
         Made = scope == TokenScope.Calendar ? $"{Request.Scheme}://{Request.Host}/calendar/{text}.ics" : text;
         await LoadAsync(HttpContext.RequestAborted);
@@ -60,7 +61,7 @@ internal sealed class TokensPage(MoleDb db, PlaceClock clock, MoleOptions option
     {
         if (Rows.FirstOrDefault(r => r.Id == token && r.RevokedAt is null) is { } row)
         {
-            row.RevokedAt = clock.UtcNow;
+            row.RevokedAt = clock.Moment;
             await SaveAsync();
         }
 

@@ -6,6 +6,8 @@ using GentleMole.Core.Notices;
 using GentleMole.Core.Pinpoint;
 using GentleMole.Core.Site;
 using GentleMole.Web.Words;
+using NodaTime;
+using NodaTime.Text;
 
 namespace GentleMole.Web.Forms;
 
@@ -15,6 +17,13 @@ namespace GentleMole.Web.Forms;
 /// </summary>
 internal sealed partial class FormReader(IFormCollection form, Person person)
 {
+    private static readonly IPattern<LocalDateTime> Moments = new CompositePatternBuilder<LocalDateTime>
+    {
+        { LocalDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd'T'HH:mm"), _ => true },
+        { LocalDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd'T'HH:mm:ss"), _ => false },
+        { LocalDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd"), _ => false },
+    }.Build();
+
     private readonly List<FieldError> _errors = [];
 
     public bool IsGood => _errors.Count == 0;
@@ -91,15 +100,14 @@ internal sealed partial class FormReader(IFormCollection form, Person person)
     public int? Whole(string name, string unit, int minimum, int maximum) =>
         Number(name, unit, minimum, maximum) is { } number ? (int)Math.Round(number) : null;
 
-    public DateOnly? Day(string name)
+    public LocalDate? Day(string name)
     {
         if (!Has(name))
         {
             return null;
         }
 
-        if (DateOnly.TryParseExact(form[name].ToString().Trim(), "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day)
-            && day.Year is >= 2000 and <= 2200)
+        if (LocalDatePattern.Iso.Parse(form[name].ToString().Trim()).TryGetValue(default, out var day) && day.Year is >= 2000 and <= 2200)
         {
             return day;
         }
@@ -108,7 +116,8 @@ internal sealed partial class FormReader(IFormCollection form, Person person)
         return null;
     }
 
-    public DateTime? Moment(string name)
+    /// <summary>Date and time of the place, the time to the minute or the second, or left out.</summary>
+    public LocalDateTime? Moment(string name)
     {
         if (!Has(name))
         {
@@ -116,9 +125,7 @@ internal sealed partial class FormReader(IFormCollection form, Person person)
         }
 
         var typed = form[name].ToString().Trim().Replace(' ', 'T');
-        if (DateTime.TryParseExact(
-                typed, ["yyyy-MM-dd'T'HH:mm", "yyyy-MM-dd'T'HH:mm:ss", "yyyy-MM-dd"], CultureInfo.InvariantCulture, DateTimeStyles.None, out var moment)
-            && moment.Year is >= 2000 and <= 2200)
+        if (Moments.Parse(typed).TryGetValue(default, out var moment) && moment.Year is >= 2000 and <= 2200)
         {
             return moment;
         }

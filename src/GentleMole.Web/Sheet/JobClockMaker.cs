@@ -16,11 +16,12 @@ internal sealed class JobClockMaker(FirmSettings firm, IReadOnlyList<OwnerRow> o
 
     public OwnerRow? OwnerByName(string name) => _owners.GetValueOrDefault(name);
 
-    /// <param name="marked">Owner and moment (UTC) of each utility answered as marked.</param>
+    /// <param name="received">When the call came in, by the clock of the place.</param>
+    /// <param name="marked">Owner and moment of each utility answered as marked.</param>
     public JobClocks Make(
-        DateTime? received, DateOnly? planned, IEnumerable<(string Owner, DateTime At)> marked, IEnumerable<RecordRequest> requests) => new(
-            received is { } call ? LocalDateTime.FromDateTime(call) : null,
-            planned is { } day ? LocalDate.FromDateOnly(day) : null,
+        LocalDateTime? received, LocalDate? planned, IEnumerable<(string Owner, Instant At)> marked, IEnumerable<RecordRequest> requests) => new(
+            received,
+            planned,
             [.. marked.Select(m => new Dated(m.Owner, PlaceClock.Local(m.At, firm.TimeZone), MarksRule(m.Owner)))],
             [.. requests.Where(r => !r.Nothing).SelectMany(r => r.Sheets.Select(s => new Dated(r.Owner, Midnight(s.ReceivedOn), ValidityRule.Stored(r.Valid))))]);
 
@@ -47,5 +48,5 @@ internal sealed class JobClockMaker(FirmSettings firm, IReadOnlyList<OwnerRow> o
     private ValidityRule MarksRule(string owner) =>
         OwnerByName(owner) is { MarksValid.Length: > 0 } row ? ValidityRule.Stored(row.MarksValid) : firm.Rules.MarksValid;
 
-    private static LocalDateTime Midnight(DateOnly day) => LocalDate.FromDateOnly(day).AtMidnight();
+    private static LocalDateTime Midnight(LocalDate day) => day.AtMidnight();
 }

@@ -71,7 +71,7 @@ internal sealed record JobSheet
 
     /// <summary>Cautions that nobody has acknowledged today.</summary>
     public IReadOnlyList<SiteCaution> OpenCautions =>
-        [.. Cautions.Where(c => !Job.Acks.Exists(a => a.Caution == c && a.Day == Now.Date.ToDateOnly()))];
+        [.. Cautions.Where(c => !Job.Acks.Exists(a => a.Caution == c && a.Day == Now.Date))];
 
     /// <summary>Record lines with their doubt, for comparing with what is seen.</summary>
     public IReadOnlyList<RecordedRun> Recorded =>
@@ -156,7 +156,7 @@ internal sealed record JobSheet
     /// </summary>
     public CheckState? DoubtOf(Reading reading)
     {
-        var state = ReceiverOf(reading)?.StateOn(PlaceClock.Local(reading.TakenAt, Firm.TimeZone).Date.ToDateOnly()) ?? CheckState.Good;
+        var state = ReceiverOf(reading)?.StateOn(PlaceClock.Local(reading.TakenAt, Firm.TimeZone).Date) ?? CheckState.Good;
         return state == CheckState.Good ? null : state;
     }
 
@@ -166,7 +166,7 @@ internal sealed record JobSheet
         var own = Instruments.Where(i => i.Kind == kind).ToList();
         var last = Job.Hookups.OrderByDescending(h => h.MadeAt)
             .Select(h => kind == InstrumentKind.Transmitter ? h.TransmitterId : h.ReceiverId).FirstOrDefault(i => i is not null);
-        return own.Find(i => i.Id == last) ?? own.Find(i => i.StateOn(Now.Date.ToDateOnly()) == CheckState.Good) ?? own.FirstOrDefault();
+        return own.Find(i => i.Id == last) ?? own.Find(i => i.StateOn(Now.Date) == CheckState.Good) ?? own.FirstOrDefault();
     }
 
     /// <summary>The receiver that a reading was taken with, where the hookup says it.</summary>

@@ -7,6 +7,7 @@ using GentleMole.Exchange;
 using GentleMole.Store.Evidence;
 using GentleMole.Store.Model;
 using GentleMole.Web.Words;
+using NodaTime;
 
 namespace GentleMole.Web.Sheet;
 
@@ -130,7 +131,7 @@ internal static class SheetFeatures
 
     private static string Utility(SoughtLine? line) => (line?.Kind ?? default).ToString().ToLowerInvariant();
 
-    private static string Moment(DateTime utc) => utc.ToString("yyyy-MM-dd'T'HH:mm:ss'Z'", CultureInfo.InvariantCulture);
+    private static string Moment(Instant utc) => utc.ToString("yyyy-MM-dd'T'HH:mm:ss'Z'", CultureInfo.InvariantCulture);
 
     /// <summary>How a line was found: every hookup used on it, with its frequency.</summary>
     public static string MethodOf(JobSheet sheet, SheetLine line)

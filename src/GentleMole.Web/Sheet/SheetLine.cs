@@ -2,6 +2,7 @@ using GentleMole.Core.Marking;
 using GentleMole.Core.Site;
 using GentleMole.Core.Trace;
 using GentleMole.Store.Model;
+using NodaTime;
 
 namespace GentleMole.Web.Sheet;
 
@@ -42,7 +43,7 @@ internal sealed class SheetLine(SoughtLine line, LineDots? own, IReadOnlyList<Re
     public SheetLine With(LineDots dots) => new(line, dots, records);
 
     /// <summary>The last dot before a moment that the line goes through, taken with the same hookup.</summary>
-    public Reading? LastAccepted(int? hookupId, DateTime before, Guid? apartFrom)
+    public Reading? LastAccepted(int? hookupId, Instant before, Guid? apartFrom)
     {
         for (var i = Dots.Count - 1; i >= 0; i--)
         {

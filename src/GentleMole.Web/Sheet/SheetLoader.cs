@@ -187,7 +187,7 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, KeptSheets kept)
     }
 
     public static async Task<WorkingCalendar> CalendarAsync(MoleDb db, CancellationToken cancellation) =>
-        new((await db.Holidays.AsNoTracking().ToListAsync(cancellation)).Select(h => new Holiday(LocalDate.FromDateOnly(h.Date), h.Name)));
+        new((await db.Holidays.AsNoTracking().ToListAsync(cancellation)).Select(h => new Holiday(h.Date, h.Name)));
 
     private async Task<LooseEvidence> LooseAsync(int jobId, CancellationToken cancellation)
     {

@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Security.Claims;
 using System.Text.Encodings.Web;
+using GentleMole.Core;
 using GentleMole.Store.Model;
 using Microsoft.AspNetCore.Authentication;
 using Microsoft.Extensions.Options;
@@ -17,7 +18,7 @@ internal sealed class TokenScheme(IOptionsMonitor<AuthenticationSchemeOptions> o
     protected override async Task<AuthenticateResult> HandleAuthenticateAsync()
     {
         // The calendar's secret is in an address that people hand on: it opens the calendar alone.
-        if (await tokens.AdmitAsync(Request, clock.GetUtcNow().UtcDateTime, Context.RequestAborted) is not { Scope: not TokenScope.Calendar } admitted)
+        if (await tokens.AdmitAsync(Request, clock.Now(), Context.RequestAborted) is not { Scope: not TokenScope.Calendar } admitted)
         {
             return AuthenticateResult.NoResult();
         }

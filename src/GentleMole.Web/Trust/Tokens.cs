@@ -7,6 +7,7 @@ using GentleMole.Store.Model;
 using GentleMole.Store.Writing;
 using GentleMole.Web.Setup;
 using Microsoft.EntityFrameworkCore;
+using NodaTime;
 
 namespace GentleMole.Web.Trust;
 
@@ -18,8 +19,8 @@ internal sealed class Tokens(MoleOptions options, IServiceScopeFactory scopes)
 {
     public const string DemoToken = "demo-field-token";
 
-    private static readonly TimeSpan UseIsNotedEvery = TimeSpan.FromMinutes(5);
-    private readonly ConcurrentDictionary<int, DateTime> _noted = new();
+    private static readonly Duration UseIsNotedEvery = Duration.FromMinutes(5);
+    private readonly ConcurrentDictionary<int, Instant> _noted = new();
 
     /// <summary>A new key: the text that is shown once, and its hash.</summary>
     public static (string Text, string Hash) Make()
@@ -31,14 +32,14 @@ internal sealed class Tokens(MoleOptions options, IServiceScopeFactory scopes)
     public static string HashOf(string text) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(text)));
 
     /// <summary>What the bearer token of a request allows, or null.</summary>
-    public Task<Admitted?> AdmitAsync(HttpRequest request, DateTime nowUtc, CancellationToken cancellation) =>
+    public Task<Admitted?> AdmitAsync(HttpRequest request, Instant now, CancellationToken cancellation) =>
         AuthenticationHeaderValue.TryParse(request.Headers.Authorization, out var header)
         && string.Equals(header.Scheme, "Bearer", StringComparison.OrdinalIgnoreCase)
         && header.Parameter is { Length: > 0 and < 200 } text
-            ? AdmitAsync(text, nowUtc, cancellation)
+            ? AdmitAsync(text, now, cancellation)
             : Task.FromResult<Admitted?>(null);
 
-    public async Task<Admitted?> AdmitAsync(string text, DateTime nowUtc, CancellationToken cancellation)
+    public async Task<Admitted?> AdmitAsync(string text, Instant now, CancellationToken cancellation)
     {
         if (options.Demo && text == DemoToken)
         {
@@ -54,22 +55,22 @@ internal sealed class Tokens(MoleOptions options, IServiceScopeFactory scopes)
             return null;
         }
 
-        if (!_noted.TryGetValue(row.Id, out var noted) || nowUtc - noted > UseIsNotedEvery)
+        if (!_noted.TryGetValue(row.Id, out var noted) || now - noted > UseIsNotedEvery)
         {
-            _noted[row.Id] = nowUtc;
-            await NoteAsync(db, row.Id, nowUtc, cancellation);
+            _noted[row.Id] = now;
+            await NoteAsync(db, row.Id, now, cancellation);
         }
 
         return new Admitted(row.Id, row.Name, row.Scope, row.OnlyJobId, false);
     }
 
     /// <summary>When it was used is good to know, and no reason to turn anybody away while the store is in trouble.</summary>
-    private static async Task NoteAsync(MoleDb db, int id, DateTime nowUtc, CancellationToken cancellation)
+    private static async Task NoteAsync(MoleDb db, int id, Instant now, CancellationToken cancellation)
     {
         try
         {
             await using var turn = await db.BeginWriteAsync(cancellation);
-            await db.ApiTokens.Where(t => t.Id == id).ExecuteUpdateAsync(set => set.SetProperty(t => t.LastUsedAt, nowUtc), cancellation);
+            await db.ApiTokens.Where(t => t.Id == id).ExecuteUpdateAsync(set => set.SetProperty(t => t.LastUsedAt, now), cancellation);
             await turn.CommitAsync(cancellation);
         }
         catch (Exception error) when (StoreTrouble.Of(error) is not null)

@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text.Json;
 using System.Text.RegularExpressions;
 using GentleMole.Store.Log;
+using NodaTime;
 
 namespace GentleMole.Web.Words;
 
@@ -57,7 +58,7 @@ internal static partial class LogWords
         return parts[1].StartsWith('×') ? $"{parts[1][1..]} {thing.Split(' ', 2)[1]}s" : thing;
     }
 
-    public static string When(DateTime utc, string zone) =>
+    public static string When(Instant utc, string zone) =>
         PlaceClock.Local(utc, zone).ToString("d MMM uuuu HH:mm:ss", CultureInfo.InvariantCulture);
 
     public static IReadOnlyList<Difference> Differences(LogEntry entry)

@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using GentleMole.Core;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
 
@@ -7,13 +8,11 @@ namespace GentleMole.Web.Words;
 /// <summary>The moment, in the place's own time.</summary>
 internal sealed class PlaceClock(TimeProvider time)
 {
-    public DateTime UtcNow => time.GetUtcNow().UtcDateTime;
+    public Instant Moment => time.Now();
 
-    public LocalDateTime Now(string zone) => Local(UtcNow, zone);
+    public LocalDateTime Now(string zone) => Local(Moment, zone);
 
     /// <summary>A stored moment in local time; an unknown zone is read as UTC.</summary>
-    public static LocalDateTime Local(DateTime utc, string zone) => Instant
-        .FromDateTimeUtc(DateTime.SpecifyKind(utc, DateTimeKind.Utc))
-        .InZone(DateTimeZoneProviders.Tzdb.GetZoneOrNull(zone) ?? DateTimeZone.Utc)
-        .LocalDateTime;
+    public static LocalDateTime Local(Instant moment, string zone) =>
+        moment.InZone(DateTimeZoneProviders.Tzdb.GetZoneOrNull(zone) ?? DateTimeZone.Utc).LocalDateTime;
 }

@@ -5,6 +5,7 @@ using GentleMole.Core.Lines;
 using GentleMole.Core.Site;
 using GentleMole.Core.Soil;
 using GentleMole.Core.Sweeps;
+using NodaTime;
 
 namespace GentleMole.Core.Tests.Hookup;
 
@@ -179,11 +180,11 @@ public class PredictionTests
     [Fact]
     public void A_receiver_is_out_of_check_without_todays_check_after_a_failed_one_and_past_its_calibration()
     {
-        var today = new DateOnly(2031, 5, 6);
+        var today = new LocalDate(2031, 5, 6);
         Assert.Equal(CheckState.Good, FunctionCheck.StateOn(today, today, today, true));
-        Assert.Equal(CheckState.NotCheckedToday, FunctionCheck.StateOn(today, today, today.AddDays(-1), true));
+        Assert.Equal(CheckState.NotCheckedToday, FunctionCheck.StateOn(today, today, today.PlusDays(-1), true));
         Assert.Equal(CheckState.Failed, FunctionCheck.StateOn(today, null, today, false));
-        Assert.Equal(CheckState.CalibrationOver, FunctionCheck.StateOn(today, today.AddDays(-1), today, true));
+        Assert.Equal(CheckState.CalibrationOver, FunctionCheck.StateOn(today, today.PlusDays(-1), today, true));
         Assert.Equal(["known", "read"], FunctionCheck.Of(null, [1.0]).Errors.Select(e => e.Field));
     }
 }

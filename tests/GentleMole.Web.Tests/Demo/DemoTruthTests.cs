@@ -6,6 +6,7 @@ using GentleMole.Store.Demo;
 using GentleMole.Store.Model;
 using GentleMole.Web.Sheet;
 using Microsoft.Extensions.DependencyInjection;
+using NodaTime;
 
 namespace GentleMole.Web.Tests.Demo;
 
@@ -79,7 +80,7 @@ public class DemoTruthTests(MoleHost host) : IClassFixture<MoleHost>
     {
         var jobs = await host.StoreAsync(async db =>
         {
-            await DemoData.SeedAsync(db, DateTime.UtcNow);
+            await DemoData.SeedAsync(db, SystemClock.Instance.GetCurrentInstant());
             return db.Jobs.Count(j => j.Name.StartsWith("Lido"));
         });
 

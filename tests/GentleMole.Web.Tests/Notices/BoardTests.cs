@@ -68,7 +68,7 @@ public class BoardTests(MoleHost host) : IClassFixture<MoleHost>
         var calendar = await (await browser.GetAsync(new Uri("/notices/calendar.ics", UriKind.Relative))).Content.ReadAsStringAsync();
 
         Assert.Equal("60 d", request.Valid);
-        Assert.Contains(request.Sheets[0].ReceivedOn.AddDays(60).ToString("yyyyMMdd", null), calendar, StringComparison.Ordinal);
+        Assert.Contains(request.Sheets[0].ReceivedOn.PlusDays(60).ToString("yyyyMMdd", null), calendar, StringComparison.Ordinal);
         Assert.Contains("job-1-recordsexpire-tamsin-gas@gentle-mole", calendar.Replace("\r\n ", "", StringComparison.Ordinal), StringComparison.Ordinal);
     }
 

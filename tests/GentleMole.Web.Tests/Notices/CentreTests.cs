@@ -6,6 +6,7 @@ using GentleMole.Web.Centre;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
+using NodaTime;
 
 namespace GentleMole.Web.Tests.Notices;
 
@@ -37,7 +38,7 @@ public sealed class CentreHost : MoleHost
         for (var i = 0; !await holds(); i++)
         {
             Assert.True(i < 100, "It did not come about.");
-            await StoreAsync(db => db.CentreAnswers.Where(a => a.SentAt == null).ExecuteUpdateAsync(set => set.SetProperty(a => a.NextTry, DateTime.MinValue)));
+            await StoreAsync(db => db.CentreAnswers.Where(a => a.SentAt == null).ExecuteUpdateAsync(set => set.SetProperty(a => a.NextTry, Instant.FromUnixTimeSeconds(0))));
             await Link.TurnAsync(CancellationToken.None);
         }
     }
@@ -118,16 +119,16 @@ public class CentreTests(CentreHost host) : IClassFixture<CentreHost>
         while (told.Attempts < 5)
         {
             // As if the time had come: only how long it waits after that counts here.
-            await host.StoreAsync(db => db.CentreAnswers.Where(a => a.SentAt == null).ExecuteUpdateAsync(set => set.SetProperty(a => a.NextTry, DateTime.UnixEpoch)));
+            await host.StoreAsync(db => db.CentreAnswers.Where(a => a.SentAt == null).ExecuteUpdateAsync(set => set.SetProperty(a => a.NextTry, Instant.FromUnixTimeSeconds(0))));
             await host.Link.TurnAsync(CancellationToken.None);
             var answer = await host.StoreAsync(db => db.CentreAnswers.AsNoTracking().SingleAsync(a => a.SentAt == null));
-            told = (answer.Attempts, (answer.NextTry - DateTime.UtcNow).TotalSeconds);
+            told = (answer.Attempts, (answer.NextTry - SystemClock.Instance.GetCurrentInstant()).TotalSeconds);
             var should = 2 * Math.Pow(2, told.Attempts - 1);
             Assert.InRange(told.Wait, 0.6 * should - 1, should);
         }
 
         centre.Mood = CentreMood.Working;
-        await host.StoreAsync(db => db.CentreAnswers.Where(a => a.SentAt == null).ExecuteUpdateAsync(set => set.SetProperty(a => a.NextTry, DateTime.UnixEpoch)));
+        await host.StoreAsync(db => db.CentreAnswers.Where(a => a.SentAt == null).ExecuteUpdateAsync(set => set.SetProperty(a => a.NextTry, Instant.FromUnixTimeSeconds(0))));
         await host.UntilAsync(async () => await WaitingAsync() == 0);
     }
 
@@ -135,11 +136,11 @@ public class CentreTests(CentreHost host) : IClassFixture<CentreHost>
     public async Task What_the_stand_in_holds_survives_its_restart()
     {
         var directory = Directory.CreateDirectory(Path.Combine(host.DataDirectory, "centre")).FullName;
-        var reply = new CentreReply(Guid.NewGuid(), "N26-4101", "Gas", "Tamsin Gas", "clear", "", DateTimeOffset.UnixEpoch);
+        var reply = new CentreReply(Guid.NewGuid(), "N26-4101", "Gas", "Tamsin Gas", "clear", "", Instant.FromUnixTimeSeconds(0));
         await using (var first = await NoticeCentre.StartAsync(Path.Combine(directory, "centre.json"), TimeProvider.System))
         {
             using var http = new HttpClient { BaseAddress = first.Address };
-            await System.Net.Http.Json.HttpClientJsonExtensions.PostAsJsonAsync(http, "answers", reply);
+            await System.Net.Http.Json.HttpClientJsonExtensions.PostAsJsonAsync(http, "answers", reply, CentreJson.Options);
         }
 
         await using var second = await NoticeCentre.StartAsync(Path.Combine(directory, "centre.json"), TimeProvider.System);
@@ -196,7 +197,7 @@ public class CentreTests(CentreHost host) : IClassFixture<CentreHost>
     [InlineData("[{\"sequence\":5,\"number\":\"N\",\"name\":\"n\",\"receivedAt\":\"2026-11-25T09:00:00Z\",\"digPlanned\":\"2026-11-28\",\"digDepthMetres\":1,\"latitude\":1,\"longitude\":1,\"area\":[null,[1],[1,2,3]],\"utilities\":[null]}]", 1)]
     public void Whatever_the_centre_sends_is_sorted_into_jobs_and_what_is_put_aside(string answer, int aside)
     {
-        var read = CentreInbox.Read(answer, 0, "Europe/London", DateTime.UtcNow);
+        var read = CentreInbox.Read(answer, 0, "Europe/London", SystemClock.Instance.GetCurrentInstant());
 
         Assert.Equal(aside, read.Count);
         Assert.All(read, n => Assert.True(n.Job is null && n.Trouble.Length > 5 && n.Content.Length > 0));
@@ -207,5 +208,5 @@ public class CentreTests(CentreHost host) : IClassFixture<CentreHost>
     [InlineData("<html>")]
     [InlineData("{\"notices\":[]}")]
     public void What_is_no_list_is_told_as_a_whole(string answer) =>
-        Assert.ThrowsAny<System.Text.Json.JsonException>(() => CentreInbox.Read(answer, 0, "Europe/London", DateTime.UtcNow));
+        Assert.ThrowsAny<System.Text.Json.JsonException>(() => CentreInbox.Read(answer, 0, "Europe/London", SystemClock.Instance.GetCurrentInstant()));
 }

@@ -6,6 +6,7 @@ using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
+using NodaTime;
 
 namespace GentleMole.Web.Tests.Pages;
 
@@ -181,8 +182,8 @@ public class PagesTests(MoleHost host) : IClassFixture<MoleHost>
     public async Task A_holiday_put_in_moves_the_day_on_which_digging_may_start()
     {
         var before = (await GetAsync(Browser(), "/jobs/2/notice")).Page.QuerySelector(".verdict-why")!.TextContent;
-        var call = await host.StoreAsync(async db => DateOnly.FromDateTime((await db.Jobs.SingleAsync(j => j.Id == 2)).ReceivedAt!.Value));
-        var holiday = Enumerable.Range(1, 7).Select(call.AddDays).First(d => d.DayOfWeek is DayOfWeek.Wednesday or DayOfWeek.Tuesday or DayOfWeek.Thursday);
+        var call = await host.StoreAsync(async db => (await db.Jobs.SingleAsync(j => j.Id == 2)).ReceivedAt!.Value.Date);
+        var holiday = Enumerable.Range(1, 7).Select(call.PlusDays).First(d => d.DayOfWeek is IsoDayOfWeek.Wednesday or IsoDayOfWeek.Tuesday or IsoDayOfWeek.Thursday);
 
         await SendAsync(Browser(), "/firm", "Holiday", ("date", holiday.ToString("yyyy-MM-dd", null)), ("holiday", "Mole Fair"));
 

@@ -67,8 +67,8 @@ public class InstrumentTests(MoleHost host) : IClassFixture<MoleHost>
         var wren = await host.StoreAsync(db => db.Instruments.Include(i => i.Checks).SingleAsync(i => i.Name == "Wren"));
         var day = wren.Checks[0].Day;
         Assert.Equal(CheckState.Good, wren.StateOn(day));
-        Assert.Equal(CheckState.NotCheckedToday, wren.StateOn(day.AddDays(1)));
-        Assert.Equal(CheckState.CalibrationOver, wren.StateOn(wren.CalibrationEnds!.Value.AddDays(1)));
+        Assert.Equal(CheckState.NotCheckedToday, wren.StateOn(day.PlusDays(1)));
+        Assert.Equal(CheckState.CalibrationOver, wren.StateOn(wren.CalibrationEnds!.Value.PlusDays(1)));
     }
 
     [Fact]

@@ -6,6 +6,7 @@ using GentleMole.Core.Practice;
 using GentleMole.Core.Soil;
 using GentleMole.StandIns;
 using Microsoft.EntityFrameworkCore;
+using NodaTime;
 
 namespace GentleMole.Web.Tests.Stages;
 
@@ -23,7 +24,7 @@ public class SimulatedWalkTests(MoleHost host) : IClassFixture<MoleHost>
             [], []);
         return new WalkOrder(
             1, "Tamsin Gas", HiddenGround.Under(supposed, "line-2", seed),
-            new HookupTry("line-2", "line-2", HookupMethod.Direct, new(46.6, 8.2), "valve", new(38, 5), 8000, 50), Sender, Hearer, DateTime.UtcNow, seed);
+            new HookupTry("line-2", "line-2", HookupMethod.Direct, new(46.6, 8.2), "valve", new(38, 5), 8000, 50), Sender, Hearer, SystemClock.Instance.GetCurrentInstant(), seed);
     }
 
     [Theory]

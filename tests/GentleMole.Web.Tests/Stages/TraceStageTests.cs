@@ -1,5 +1,6 @@
 using GentleMole.Store.Model;
 using Microsoft.EntityFrameworkCore;
+using NodaTime;
 
 namespace GentleMole.Web.Tests.Stages;
 
@@ -61,7 +62,7 @@ public class TraceStageTests(MoleHost host) : IClassFixture<MoleHost>
         var line = sheet.Lines.Single(l => l.Line.Owner == "Tamsin Gas");
         var last = line.Dots[^1].Reading;
 
-        Assert.NotNull(line.LastAccepted(last.HookupId, DateTime.MaxValue, null));
-        Assert.Null(line.LastAccepted(-1, DateTime.MaxValue, null));
+        Assert.NotNull(line.LastAccepted(last.HookupId, Instant.MaxValue, null));
+        Assert.Null(line.LastAccepted(-1, Instant.MaxValue, null));
     }
 }

@@ -2,6 +2,7 @@ using System.Net;
 using GentleMole.Core.Site;
 using GentleMole.Store.Model;
 using Microsoft.EntityFrameworkCore;
+using NodaTime;
 
 namespace GentleMole.Web.Tests.Stages;
 
@@ -47,7 +48,7 @@ public class UndrawableTests(MoleHost host) : IClassFixture<MoleHost>
             db.Jobs.Add(job);
             await db.SaveChangesAsync();
             var line = job.Lines[0].Id;
-            db.Hookups.Add(new Hookup { JobId = job.Id, LineId = line, ConnectionEast = 1e300, MadeAt = DateTime.UtcNow });
+            db.Hookups.Add(new Hookup { JobId = job.Id, LineId = line, ConnectionEast = 1e300, MadeAt = SystemClock.Instance.GetCurrentInstant() });
             db.Readings.Add(new Reading { Id = Guid.NewGuid(), JobId = job.Id, LineId = line, Utility = "Gas", EastMetres = -1e300, State = DotState.Accepted });
             await db.SaveChangesAsync();
             return job.Id;

@@ -3,6 +3,7 @@ using GentleMole.Core.Walk;
 using GentleMole.Exchange.Tests;
 using GentleMole.Store.Model;
 using Microsoft.EntityFrameworkCore;
+using NodaTime;
 
 namespace GentleMole.Web.Tests.Stages;
 
@@ -39,7 +40,7 @@ public class WalkStageTests(MoleHost host) : IClassFixture<MoleHost>
     {
         await host.StoreAsync(async db =>
         {
-            (await db.Acks.Where(a => a.JobId == 3).ToListAsync()).ForEach(a => a.Day = new DateOnly(2026, 1, 2));
+            (await db.Acks.Where(a => a.JobId == 3).ToListAsync()).ForEach(a => a.Day = new LocalDate(2026, 1, 2));
             return await db.SaveChangesAsync();
         });
 

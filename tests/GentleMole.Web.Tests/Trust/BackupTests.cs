@@ -6,6 +6,7 @@ using Microsoft.AspNetCore.Hosting;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
+using NodaTime;
 
 namespace GentleMole.Web.Tests.Trust;
 
@@ -26,7 +27,7 @@ public class BackupTests(MoleHost host) : IClassFixture<MoleHost>
         });
 
         var backup = host.Services.GetRequiredService<StoreBackup>();
-        var file = await backup.MakeAsync(new DateTime(2026, 11, 23, 10, 30, 0, DateTimeKind.Utc));
+        var file = await backup.MakeAsync(Instant.FromUtc(2026, 11, 23, 10, 30, 0));
         await stop.CancelAsync();
         await writing;
         var restored = Path.Combine(host.DataDirectory, "restored");

@@ -5,6 +5,7 @@ using GentleMole.Store.Model;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
+using NodaTime;
 
 namespace GentleMole.Web.Tests.Trust;
 
@@ -28,7 +29,7 @@ public class LogTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.Contains("\"DigDepthMetres\":6", entry.Before, StringComparison.Ordinal);
         Assert.Contains("\"DigDepthMetres\":7", entry.After, StringComparison.Ordinal);
         Assert.DoesNotContain("\"Name\"", entry.After, StringComparison.Ordinal);
-        Assert.InRange((DateTime.UtcNow - entry.At).TotalSeconds, 0, 60);
+        Assert.InRange((SystemClock.Instance.GetCurrentInstant() - entry.At).TotalSeconds, 0, 60);
         var (_, page) = await host.Browser().PageAsync("/jobs/2/log");
         Assert.Contains("dig depth metres", page.QuerySelector(".log")!.TextContent, StringComparison.Ordinal);
     }

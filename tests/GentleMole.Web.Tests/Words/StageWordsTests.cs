@@ -99,7 +99,7 @@ public class StageWordsTests
     {
         var entry = new LogEntry
         {
-            Who = "Jem Trewin", What = "changed", Subject = "Reading:6f", At = new DateTime(2026, 7, 1, 8, 30, 0, DateTimeKind.Utc),
+            Who = "Jem Trewin", What = "changed", Subject = "Reading:6f", At = Instant.FromUtc(2026, 7, 1, 8, 30, 0),
             Before = "{\"DepthMetres\":0.64,\"State\":\"Taken\"}", After = "{\"DepthMetres\":0.7,\"State\":\"Accepted\"}",
         };
 

@@ -1,3 +1,4 @@
+using GentleMole.Core;
 using GentleMole.Core.Notices;
 using GentleMole.Store;
 using GentleMole.Store.Evidence;
@@ -66,7 +67,7 @@ internal static class JobsApi
             OriginLatitude = called.LatitudeDegrees ?? firm.HomeLatitude,
             OriginLongitude = called.LongitudeDegrees ?? firm.HomeLongitude,
             OriginProvisional = called.LatitudeDegrees is null,
-            CreatedAt = clock.GetUtcNow().UtcDateTime,
+            CreatedAt = clock.Now(),
         };
         db.Jobs.Add(job);
         await db.SaveChangesAsync(http.RequestAborted);

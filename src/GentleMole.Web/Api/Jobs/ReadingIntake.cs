@@ -3,6 +3,7 @@ using GentleMole.Core;
 using GentleMole.Core.Site;
 using GentleMole.Core.Trace;
 using GentleMole.Store.Evidence;
+using NodaTime;
 
 namespace GentleMole.Web.Api;
 
@@ -65,15 +66,15 @@ internal static class ReadingIntake
             checks.Optional(body.FrequencyHertz, path + ".frequencyHertz", ReadingRules.Hertz));
     }
 
-    private static DateTime Moment(string? text, string field, Checks checks)
+    private static Instant Moment(string? text, string field, Checks checks)
     {
-        if (DateTime.TryParseExact(text, Usual, CultureInfo.InvariantCulture, Utc, out var usual) && usual.Year is >= ReadingRules.EarliestYear and <= ReadingRules.LatestYear)
+        if (DateTime.TryParseExact(text, Usual, CultureInfo.InvariantCulture, Utc, out var usual) && Instant.FromDateTimeUtc(usual) is var quick && ReadingRules.Holds(quick))
         {
-            return usual;
+            return quick;
         }
 
         var zoned = text is not null && (text.EndsWith('Z') || (text.Length > 6 && text[^6] is '+' or '-' && text[^3] == ':'));
-        if (zoned && DateTime.TryParse(text, CultureInfo.InvariantCulture, Utc, out var moment) && moment.Year is >= ReadingRules.EarliestYear and <= ReadingRules.LatestYear)
+        if (zoned && DateTime.TryParse(text, CultureInfo.InvariantCulture, Utc, out var read) && Instant.FromDateTimeUtc(read) is var moment && ReadingRules.Holds(moment))
         {
             return moment;
         }

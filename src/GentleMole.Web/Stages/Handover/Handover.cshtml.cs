@@ -54,7 +54,7 @@ internal sealed class HandoverPage(MoleDb db, SheetLoader loader, PlaceClock clo
         }
 
         var job = await TrackedJobAsync();
-        job.HandedOverAt = clock.UtcNow;
+        job.HandedOverAt = clock.Moment;
 
         // What the sheet carries: the log as it stood when the job went out. Cut off later, it would not hold this head.
         job.HandoverHead = await Db.Log.OrderByDescending(e => e.Id).Select(e => e.Hash).FirstOrDefaultAsync(HttpContext.RequestAborted) ?? "";

@@ -164,7 +164,7 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
         walks.Start(new WalkOrder(
             Id, line.Line.Owner, HiddenGround.Under(ground, name, seed),
             TryOf(hookup, name, hertz, sender),
-            sender, hearer, clock.UtcNow, HashCode.Combine(seed, hookup.Id, clock.UtcNow)));
+            sender, hearer, clock.Moment, HashCode.Combine(seed, hookup.Id, clock.Moment)));
         return RedirectToPage("/Stages/Trace/Trace", new { id = Id, line = line.Line.Id });
     }
 
@@ -215,7 +215,7 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
             Wires = [.. Enumerable.Range(1, MostWires).Select(k => Wire(reader, k)).OfType<WireTrial>()],
             ArcRadiusMetres = reader.Length("arcRadius", HookupRules.ArcRadius),
             ArcBearings = reader.Numbers("arcFound", "°", 0, 360, 40),
-            MadeAt = clock.UtcNow,
+            MadeAt = clock.Moment,
         };
     }
 
@@ -299,7 +299,7 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
     private void JudgeInstruments(Hookup hookup)
     {
         var hearer = Receivers.FirstOrDefault(r => r.Id == hookup.ReceiverId);
-        var state = hearer?.StateOn(Sheet.Now.Date.ToDateOnly()) ?? CheckState.Good;
+        var state = hearer?.StateOn(Sheet.Now.Date) ?? CheckState.Good;
         InstrumentDoubt = hearer is not null && hookup.FrequencyHertz is { } f && !FrequencyMatch.Hears(hearer.FrequenciesHertz, f)
             ? $"{hearer.Name} does not hear {LineWords.Frequency(f)}."
             : state == CheckState.Good ? null : $"{hearer!.Name}: {InstrumentWords.Check(state)}. Everything read with it is flagged.";

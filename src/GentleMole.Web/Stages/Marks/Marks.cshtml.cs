@@ -79,14 +79,14 @@ internal sealed class MarksPage(MoleDb db, SheetLoader loader, PlaceClock clock,
         }
 
         var line = await Db.Lines.SingleAsync(l => l.Id == shown.Line.Id && l.JobId == Id);
-        (line.Answer, line.AnswerNote, line.AnsweredAt) = (answer, why, clock.UtcNow);
+        (line.Answer, line.AnswerNote, line.AnsweredAt) = (answer, why, clock.Moment);
         if (Sheet.Job.NoticeNumber.Length > 0)
         {
             // In the same save as the answer itself: it cannot be given and not sent.
             Db.CentreAnswers.Add(new CentreAnswer
             {
                 Id = Guid.NewGuid(), JobId = Id, NoticeNumber = Sheet.Job.NoticeNumber, Utility = line.Kind.ToString(), Owner = line.Owner,
-                Answer = LineWords.Answer(answer), Note = why, MadeAt = clock.UtcNow, NextTry = clock.UtcNow,
+                Answer = LineWords.Answer(answer), Note = why, MadeAt = clock.Moment, NextTry = clock.Moment,
             });
         }
 

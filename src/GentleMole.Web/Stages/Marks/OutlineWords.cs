@@ -35,7 +35,7 @@ internal static class OutlineWords
     }
 
     public static string Label(JobSheet sheet, OutlinePlan plan) => DigOutline.Label(
-        sheet.Job.Digger, sheet.Job.OutlinedOn is { } day ? LocalDate.FromDateOnly(day) : sheet.Job.DigPlanned is { } planned ? LocalDate.FromDateOnly(planned) : null, plan, sheet.Job.OutlineStyle);
+        sheet.Job.Digger, sheet.Job.OutlinedOn ?? sheet.Job.DigPlanned, plan, sheet.Job.OutlineStyle);
 
     /// <summary>The rule of two days against the call; and whether it is kept.</summary>
     public static (bool Wrong, string Say) Age(JobSheet sheet)
@@ -45,14 +45,14 @@ internal static class OutlineWords
             return (false, $"Paint it at most {DigOutline.OldestDays} days before the call.");
         }
 
-        var (day, earliest) = (LocalDate.FromDateTime(call), DigOutline.EarliestDay(LocalDate.FromDateTime(call)));
+        var (day, earliest) = (call.Date, DigOutline.EarliestDay(call.Date));
         if (sheet.Job.OutlinedOn is not { } painted)
         {
             return (false, $"For the call of {ClockWords.Day(day)} it may not be older than {ClockWords.Day(earliest)}.");
         }
 
-        return LocalDate.FromDateOnly(painted) < earliest
-            ? (true, $"Painted {ClockWords.Day(LocalDate.FromDateOnly(painted))}: more than {DigOutline.OldestDays} days before the call of {ClockWords.Day(day)}. Have it painted again.")
-            : (false, $"Painted {ClockWords.Day(LocalDate.FromDateOnly(painted))}, in time for the call of {ClockWords.Day(day)}.");
+        return painted < earliest
+            ? (true, $"Painted {ClockWords.Day(painted)}: more than {DigOutline.OldestDays} days before the call of {ClockWords.Day(day)}. Have it painted again.")
+            : (false, $"Painted {ClockWords.Day(painted)}, in time for the call of {ClockWords.Day(day)}.");
     }
 }

@@ -3,6 +3,7 @@ using GentleMole.Core.Lines;
 using GentleMole.Core.Records;
 using GentleMole.Core.Site;
 using GentleMole.Web.Forms;
+using NodaTime;
 
 namespace GentleMole.Web.Stages;
 
@@ -11,7 +12,7 @@ namespace GentleMole.Web.Stages;
 /// <param name="Layers">Utility of each layer that is taken over; others are left out.</param>
 internal sealed record ImportChoice(
     ImportFrame? Frame, string Epsg, IReadOnlyList<FitPair> Pairs, IReadOnlyDictionary<string, UtilityKind> Layers, string Owner, string Reference,
-    DateOnly? Dated, string Material, double DoubtMetres, bool NearOnly, bool IsChosen)
+    LocalDate? Dated, string Material, double DoubtMetres, bool NearOnly, bool IsChosen)
 {
     private const int MostPairs = 6;
 

@@ -39,7 +39,7 @@ internal static class RecordWords
         { State: RecordState.Partial } => $"{string.Join(" and ", file.Missing)} still missing; the sheets must be read together",
         { State: RecordState.Expired, HoldsUntil: { } until } => $"ran out {ClockWords.Day(until)}; ask again",
         { HoldsUntil: { } until } => $"holds until {ClockWords.Day(until)} {until.Year}",
-        { Request: { } request } => $"asked {ClockWords.Day(NodaTime.LocalDate.FromDateOnly(request.AskedOn))}",
+        { Request: { } request } => $"asked {ClockWords.Day(request.AskedOn)}",
         _ => "",
     };
 

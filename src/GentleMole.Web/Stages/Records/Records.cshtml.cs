@@ -71,7 +71,7 @@ internal sealed class RecordsPage(MoleDb db, SheetLoader loader, PlaceClock cloc
     {
         var reader = Reader();
         var owner = reader.Text("ownerAsked", LineRules.MostOwner, required: true);
-        var asked = reader.Day("asked") ?? clock.Now(Sheet.Firm.TimeZone).Date.ToDateOnly();
+        var asked = reader.Day("asked") ?? clock.Now(Sheet.Firm.TimeZone).Date;
         var known = Sheet.Owners.FirstOrDefault(o => string.Equals(o.Name, owner, StringComparison.OrdinalIgnoreCase));
         var valid = reader.Rule("valid") ?? ValidityRule.Stored(known?.RecordsValid ?? "30 d");
         var (sheets, nothing, note) = (reader.Text("sheets", RecordRules.MostSheets), reader.Ticked("nothing"), reader.Text("note", 500));
@@ -92,7 +92,7 @@ internal sealed class RecordsPage(MoleDb db, SheetLoader loader, PlaceClock cloc
         var reader = Reader();
         var name = reader.Text("sheetName", 100);
         var reference = reader.Text("reference", RecordRules.MostReference, required: true);
-        var (dated, received) = (reader.Day("dated"), reader.Day("receivedOn") ?? Sheet.Now.Date.ToDateOnly());
+        var (dated, received) = (reader.Day("dated"), reader.Day("receivedOn") ?? Sheet.Now.Date);
         var request = await Db.Requests.SingleOrDefaultAsync(r => r.JobId == Id && r.Owner == OwnerName);
         if (request is null)
         {
@@ -241,7 +241,7 @@ internal sealed class RecordsPage(MoleDb db, SheetLoader loader, PlaceClock cloc
             Utility = along!.Kind,
             Note = $"{string.Join(" + ", lengths.Select(l => l.ToString("0.0", CultureInfo.InvariantCulture)))} m from {(from!.Name.Length > 0 ? from.Name : "the chamber seen")}, by the plan of {along.Owner}",
             PlacedBy = Visitor.Name,
-            PlacedAt = clock.UtcNow,
+            PlacedAt = clock.Moment,
         });
         await SaveAsync();
         return Done();

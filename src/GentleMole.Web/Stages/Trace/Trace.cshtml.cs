@@ -14,6 +14,7 @@ using GentleMole.Web.Sheet;
 using GentleMole.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
+using NodaTime;
 
 namespace GentleMole.Web.Stages;
 
@@ -187,7 +188,7 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
             // The id came back from the form; should it stand in another job, this is not that reading.
             typed.Id = await Db.Readings.AnyAsync(r => r.Id == NewId, HttpContext.RequestAborted) || await Db.Loose.AnyAsync(l => l.Id == NewId, HttpContext.RequestAborted)
                 ? Guid.NewGuid() : NewId;
-            typed.TakenAt = clock.UtcNow;
+            typed.TakenAt = clock.Moment;
             Db.Readings.Add(typed);
         }
         else
@@ -205,7 +206,7 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
     private DotJudgement Judge(Reading typed)
     {
         var line = LineAtHand!;
-        var moment = SelectedDot?.Reading.TakenAt ?? DateTime.MaxValue;
+        var moment = SelectedDot?.Reading.TakenAt ?? Instant.MaxValue;
         var before = line.LastAccepted(Hookup?.Id, moment, SelectedDot?.Reading.Id);
         return DotJudge.Judge(typed.ToObservation(), line.Own!.Ground.ContextFor(Hookup?.Id, before, typed.Place, typed.Feature));
     }

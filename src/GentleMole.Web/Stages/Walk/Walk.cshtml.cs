@@ -47,7 +47,7 @@ internal sealed class WalkPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
     public async Task<IActionResult> OnPostCautionsAsync()
     {
         var reader = Reader();
-        var day = Sheet.Now.Date.ToDateOnly();
+        var day = Sheet.Now.Date;
         var read = Sheet.OpenCautions.Where(c => reader.Ticked("read" + c)).ToList();
         if (read.Count < Sheet.OpenCautions.Count)
         {
@@ -56,7 +56,7 @@ internal sealed class WalkPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
             return Refused(reader);
         }
 
-        Db.Acks.AddRange(read.Select(c => new CautionAck { JobId = Id, Caution = c, Day = day, By = Visitor.Name, At = clock.UtcNow }));
+        Db.Acks.AddRange(read.Select(c => new CautionAck { JobId = Id, Caution = c, Day = day, By = Visitor.Name, At = clock.Moment }));
         await SaveAsync();
         return Done();
     }
@@ -96,7 +96,7 @@ internal sealed class WalkPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
         }
 
         var feature = FeatureId is { } id ? await Db.Features.SingleOrDefaultAsync(f => f.Id == id && f.JobId == Id) : null;
-        feature ??= Db.Features.Add(new SiteFeature { JobId = Id, Name = name, PlacedBy = Visitor.Name, PlacedAt = clock.UtcNow }).Entity;
+        feature ??= Db.Features.Add(new SiteFeature { JobId = Id, Name = name, PlacedBy = Visitor.Name, PlacedAt = clock.Moment }).Entity;
         (feature.Kind, feature.Name, feature.Material, feature.Note, feature.Utility, feature.Points) = (kind, name, material, note, utility, points);
         (feature.WasEast, feature.WasNorth, feature.DoubtMetres) = (was?.East, was?.North, doubt ?? 0.3);
         feature.Shape = points.Count > 1 ? FeatureShape.Line : FeatureShape.Spot;
@@ -141,7 +141,7 @@ internal sealed class WalkPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
         Db.Settlements.Add(new Settlement
         {
             JobId = Id, FeatureId = question!.FeatureId, RecordLineId = question.RecordId, DistanceMetres = question.DistanceMetres,
-            Outcome = outcome, By = Visitor.Name, At = clock.UtcNow,
+            Outcome = outcome, By = Visitor.Name, At = clock.Moment,
         });
         await SaveAsync();
         return Done();
