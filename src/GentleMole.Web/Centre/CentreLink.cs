@@ -55,11 +55,22 @@ internal sealed partial class CentreLink(MoleOptions options, DataFolder folder,
             try
             {
                 await exchange.TakeAsync(cancellation);
+                if (Trouble.Length > 0)
+                {
+                    Answers();
+                }
+
                 (HeardAt, Trouble) = (clock.Now(), "");
             }
             catch (Exception error) when (error is HttpRequestException or TaskCanceledException or JsonException && !cancellation.IsCancellationRequested)
             {
-                Trouble = CentreExchange.TroubleOf(error);
+                var trouble = CentreExchange.TroubleOf(error);
+                if (trouble != Trouble)
+                {
+                    DoesNotAnswer(trouble);
+                }
+
+                Trouble = trouble;
             }
 
             await exchange.SendAsync(cancellation);
@@ -92,6 +103,12 @@ internal sealed partial class CentreLink(MoleOptions options, DataFolder folder,
         _wake.Dispose();
         base.Dispose();
     }
+
+    [LoggerMessage(Level = LogLevel.Warning, Message = "The notice centre does not answer: {Trouble}.")]
+    private partial void DoesNotAnswer(string trouble);
+
+    [LoggerMessage(Level = LogLevel.Information, Message = "The notice centre answers again.")]
+    private partial void Answers();
 
     [LoggerMessage(Level = LogLevel.Error, Message = "A turn with the notice centre came to nothing.")]
     private partial void NotDone(Exception error);

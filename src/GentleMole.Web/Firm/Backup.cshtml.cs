@@ -8,7 +8,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace GentleMole.Web.Firm;
 
 /// <summary>Makes backups and hands them out.</summary>
-internal sealed class BackupPage(MoleDb db, StoreBackup backup, TimeProvider clock) : FirmPage(db)
+internal sealed partial class BackupPage(MoleDb db, StoreBackup backup, TimeProvider clock, ILogger<BackupPage> log) : FirmPage(db)
 {
     public IReadOnlyList<FileInfo> Files { get; private set; } = [];
 
@@ -18,9 +18,14 @@ internal sealed class BackupPage(MoleDb db, StoreBackup backup, TimeProvider clo
 
     public async Task<IActionResult> OnPostAsync()
     {
-        await backup.MakeAsync(clock.Now(), cancellation: HttpContext.RequestAborted);
+        var file = await backup.MakeAsync(clock.Now(), cancellation: HttpContext.RequestAborted);
+        var person = Visitor.Name;
+        Made(file, person);
         return RedirectToPage();
     }
+
+    [LoggerMessage(Level = LogLevel.Information, Message = "Backup {File} was made for {Person}.")]
+    private partial void Made(string file, string person);
 
     protected override Task LoadAsync(CancellationToken cancellation)
     {

@@ -14,6 +14,7 @@ internal sealed class PersonClaims(UserManager<MoleUser> users, IOptions<Identit
     : UserClaimsPrincipalFactory<MoleUser>(users, options)
 {
     public const string NameClaim = "person";
+    public const string SessionClaim = "session";
 
     /// <summary>
     /// A session ends with the next click when its person was shut out, changed their password or their role: one look at
@@ -37,6 +38,7 @@ internal sealed class PersonClaims(UserManager<MoleUser> users, IOptions<Identit
     {
         var identity = await base.GenerateClaimsAsync(user);
         identity.AddClaim(new Claim(NameClaim, user.Name));
+        identity.AddClaim(new Claim(SessionClaim, Guid.NewGuid().ToString("N")));
         identity.AddClaim(new Claim(ClaimTypes.Role, user.Role.ToString()));
         return identity;
     }

@@ -5,7 +5,7 @@ using Microsoft.AspNetCore.RateLimiting;
 namespace GentleMole.Web.Trust;
 
 /// <summary>
-/// How much one person, one device and one stranger may ask for. Work that computes waits in a queue of its own, so that pages
+/// How much one session, one device and one stranger may ask for. Work that computes waits in a queue of its own, so that pages
 /// stay quick beside it; whoever gives up waiting leaves the queue.
 /// </summary>
 internal static class RateLimits
@@ -19,7 +19,7 @@ internal static class RateLimits
     /// <summary>Policy for the API.</summary>
     public const string Api = "api";
 
-    /// <summary>Questions of one person that are reckoned on at once; of more only the latest few wait, the others are out of date.</summary>
+    /// <summary>Questions of one session that are reckoned on at once; of more only the latest few wait, the others are out of date.</summary>
     private const int OnesOwn = 2;
     private const int OnesWaiting = 8;
     private const int MostWaiting = 64;
@@ -44,7 +44,7 @@ internal static class RateLimits
             // A person at work asks for a verdict with every key; far more than that is not a person. Going is always possible.
             limiter.GlobalLimiter = PartitionedRateLimiter.CreateChained(
                 PartitionedRateLimiter.Create<HttpContext, string>(http => http.User.SignedIn() is { } person && http.Request.Path != "/sign-out"
-                    ? RateLimitPartition.GetTokenBucketLimiter("person " + person.Id, _ => Bucket(pagesPerMinute))
+                    ? RateLimitPartition.GetTokenBucketLimiter("session " + person.Session, _ => Bucket(pagesPerMinute))
                     : RateLimitPartition.GetNoLimiter("nobody")),
                 PartitionedRateLimiter.Create<HttpContext, string>(http => Computes(http.Request)
                     ? RateLimitPartition.GetConcurrencyLimiter(Asker(http), _ => new ConcurrencyLimiterOptions
@@ -83,7 +83,7 @@ internal static class RateLimits
         || request.Path.StartsWithSegments("/api/v1/bench", StringComparison.OrdinalIgnoreCase)
         || (request.Path.Value?.EndsWith("/hookups", StringComparison.OrdinalIgnoreCase) == true && request.Path.StartsWithSegments("/api", StringComparison.OrdinalIgnoreCase));
 
-    private static string Asker(HttpContext http) => http.User.SignedIn() is { } person ? "person " + person.Id : "address " + http.Connection.RemoteIpAddress;
+    private static string Asker(HttpContext http) => http.User.SignedIn() is { } person ? "session " + person.Session : "address " + http.Connection.RemoteIpAddress;
 
     private static async ValueTask RefuseAsync(OnRejectedContext context, CancellationToken cancellation)
     {

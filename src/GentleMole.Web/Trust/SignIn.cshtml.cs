@@ -16,7 +16,8 @@ namespace GentleMole.Web.Trust;
 /// <summary>The door: sign-in, the first account, and the demo's people.</summary>
 [AllowAnonymous]
 [EnableRateLimiting(RateLimits.Door)]
-internal sealed class SignInPage(MoleDb db, UserManager<MoleUser> users, SignInManager<MoleUser> signIn, MoleOptions options) : PageModel
+internal sealed partial class SignInPage(
+    MoleDb db, UserManager<MoleUser> users, SignInManager<MoleUser> signIn, MoleOptions options, ILogger<SignInPage> log) : PageModel
 {
     [BindProperty(SupportsGet = true)]
     public string? ReturnUrl { get; set; }
@@ -67,6 +68,8 @@ internal sealed class SignInPage(MoleDb db, UserManager<MoleUser> users, SignInM
                 return Inside();
             }
 
+            // The name is not written down: people type passwords into it.
+            Refused(HttpContext.Connection.RemoteIpAddress, result.IsLockedOut);
             reader.Refuse("password", result.IsLockedOut
                 ? "Too many wrong passwords; this account is shut for ten minutes."
                 : "Name and password do not belong together.");
@@ -113,6 +116,9 @@ internal sealed class SignInPage(MoleDb db, UserManager<MoleUser> users, SignInM
         await signIn.SignInAsync(user, isPersistent: true);
         return Inside();
     }
+
+    [LoggerMessage(Level = LogLevel.Warning, Message = "A sign-in from {Address} was refused (account shut: {Shut}).")]
+    private partial void Refused(System.Net.IPAddress? address, bool shut);
 
     private async Task LookAsync()
     {

@@ -4,4 +4,5 @@ using GentleMole.Store.Model;
 namespace GentleMole.Web.Trust;
 
 /// <summary>The person of a session, as the cookie says.</summary>
-internal sealed record SignedInPerson(string Id, string Name, Role Role);
+/// <param name="Session">Tells one sign-in of theirs from another.</param>
+internal sealed record SignedInPerson(string Id, string Name, Role Role, string Session);

@@ -9,7 +9,7 @@ using Microsoft.Extensions.Options;
 namespace GentleMole.Web.Trust;
 
 /// <summary>Who a bearer token is: the framework's handler for the API's door. Sessions of people do not open it, and tokens open no page.</summary>
-internal sealed class TokenScheme(IOptionsMonitor<AuthenticationSchemeOptions> options, ILoggerFactory logger, UrlEncoder encoder, Tokens tokens, TimeProvider clock)
+internal sealed partial class TokenScheme(IOptionsMonitor<AuthenticationSchemeOptions> options, ILoggerFactory logger, UrlEncoder encoder, Tokens tokens, TimeProvider clock)
     : AuthenticationHandler<AuthenticationSchemeOptions>(options, logger, encoder)
 {
     public const string Name = "token";
@@ -20,6 +20,11 @@ internal sealed class TokenScheme(IOptionsMonitor<AuthenticationSchemeOptions> o
         // The calendar's secret is in an address that people hand on: it opens the calendar alone.
         if (await tokens.AdmitAsync(Request, clock.Now(), Context.RequestAborted) is not { Scope: not TokenScope.Calendar } admitted)
         {
+            if (Request.Headers.Authorization.Count > 0)
+            {
+                Refused(Logger, Context.Connection.RemoteIpAddress, Request.Path);
+            }
+
             return AuthenticateResult.NoResult();
         }
 
@@ -32,6 +37,9 @@ internal sealed class TokenScheme(IOptionsMonitor<AuthenticationSchemeOptions> o
             Name);
         return AuthenticateResult.Success(new AuthenticationTicket(new ClaimsPrincipal(identity), Name));
     }
+
+    [LoggerMessage(Level = LogLevel.Warning, Message = "A token from {Address} opens nothing at {Path}.")]
+    private static partial void Refused(ILogger log, System.Net.IPAddress? address, string path);
 
     protected override Task HandleChallengeAsync(AuthenticationProperties properties)
     {
