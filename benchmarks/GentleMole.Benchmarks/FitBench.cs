@@ -12,7 +12,7 @@ public class FitBench
     private readonly List<CrossReading> _row = Row();
     private readonly DotObservation _dot = new()
     {
-        Place = new SitePoint(0, 24), NullOffsetMetres = 0.02, DepthMetres = 0.8, CurrentMilliamps = 45, SidewaysPercent = 3,
+        Place = new SitePoint(0, 24), NullOffsetMetres = 0.02, Depth = new(0.8), CurrentMilliamps = 45, SidewaysPercent = 3,
     };
 
     [Benchmark]

@@ -30,7 +30,7 @@ internal static class HookupBench
         var sender = new TransmitterProfile("bench", [512, 8000, 33_000, 83_000], [5, 10, 25, 50, 100], 60, 5, 9, 1.5, 6, 40);
         var hearer = new ReceiverProfile("bench", [512, 8000, 33_000, 83_000], 0.4, 0.05, 0.01, 400);
         var lines = SignalBench.TenLines().Lines.Select((l, i) => new SupposedLine(
-            l.Id, l.Id, Core.Lines.UtilityKind.Gas, [.. l.Points.Select(p => new SitePoint(p.East, p.North))], 0.6 + (0.08 * i), l.Conductor,
+            l.Id, l.Id, Core.Lines.UtilityKind.Gas, [.. l.Points.Select(p => new SitePoint(p.East, p.North))], new(0.6 + (0.08 * i)), l.Conductor,
             SupposedEnd.GoesOn, i % 3 == 0 ? new SupposedEnd(EndSupposed.Earthed) : SupposedEnd.GoesOn)).ToList();
         var ground = new SupposedGround(SoilGround.Of(SoilKind.Loam), lines, [], []);
         var task = new PlannerTask

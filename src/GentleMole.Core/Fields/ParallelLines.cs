@@ -1,3 +1,5 @@
+using GentleMole.Core.Lines;
+
 namespace GentleMole.Core.Fields;
 
 /// <summary>
@@ -12,14 +14,14 @@ public sealed class ParallelLines(IReadOnlyList<StraightConductor> conductors)
     /// <summary>The lines whose field it is.</summary>
     public IReadOnlyList<StraightConductor> Conductors => conductors;
 
-    /// <summary>Field at an offset across and a height above ground, metres. Signed.</summary>
-    public CrossField At(double offsetMetres, double heightMetres)
+    /// <summary>Field at an offset across, metres, and a height of the sensor. Signed.</summary>
+    public CrossField At(double offsetMetres, Height sensor)
     {
         double horizontal = 0, vertical = 0;
         foreach (var line in conductors)
         {
             var y = offsetMetres - line.OffsetMetres;
-            var distance = line.DepthMetres + heightMetres;
+            var distance = line.Depth.Below(sensor);
             var factor = Physics.Mu0 * line.CurrentAmperes / (2 * Math.PI * ((distance * distance) + (y * y)));
             horizontal += factor * distance;
             vertical += factor * y;
@@ -31,10 +33,10 @@ public sealed class ParallelLines(IReadOnlyList<StraightConductor> conductors)
     /// <summary>
     /// The place of the greatest |horizontal| in a span, and the zero of the vertical field nearest to it.
     /// </summary>
-    public PeakAndNull PeakAndNullIn(double fromMetres, double toMetres, double heightMetres)
+    public PeakAndNull PeakAndNullIn(double fromMetres, double toMetres, Height sensor)
     {
-        var stations = Stations(fromMetres, toMetres, heightMetres);
-        var fields = Array.ConvertAll(stations, y => At(y, heightMetres));
+        var stations = Stations(fromMetres, toMetres, sensor);
+        var fields = Array.ConvertAll(stations, y => At(y, sensor));
         var top = 0;
         for (var i = 1; i < stations.Length; i++)
         {
@@ -60,8 +62,8 @@ public sealed class ParallelLines(IReadOnlyList<StraightConductor> conductors)
             var right = i + 1 < stations.Length ? Math.Abs(fields[i + 1].HorizontalTesla) : -1;
             if (here >= left && here >= right && here > 0.98 * crest)
             {
-                var place = Climb(stations[Math.Max(0, i - 1)], stations[Math.Min(stations.Length - 1, i + 1)], heightMetres);
-                var strength = Math.Abs(At(place, heightMetres).HorizontalTesla);
+                var place = Climb(stations[Math.Max(0, i - 1)], stations[Math.Min(stations.Length - 1, i + 1)], sensor);
+                var strength = Math.Abs(At(place, sensor).HorizontalTesla);
                 if (strength > best)
                 {
                     (peak, best) = (place, strength);
@@ -75,7 +77,7 @@ public sealed class ParallelLines(IReadOnlyList<StraightConductor> conductors)
             double? zero = fields[i].VerticalTesla == 0
                 ? stations[i]
                 : i + 1 < stations.Length && fields[i].VerticalTesla * fields[i + 1].VerticalTesla < 0
-                    ? Bisect(stations[i], stations[i + 1], heightMetres)
+                    ? Bisect(stations[i], stations[i + 1], sensor)
                     : null;
             if (zero is { } z && (nearest is null || Math.Abs(z - peak) < Math.Abs(nearest.Value - peak)))
             {
@@ -90,7 +92,7 @@ public sealed class ParallelLines(IReadOnlyList<StraightConductor> conductors)
     /// Stations close together over each conductor, on the scale of its depth, and wider apart away from it: no crest or
     /// zero of a sum of such bells is narrower than the shallowest of them.
     /// </summary>
-    private double[] Stations(double from, double to, double height)
+    private double[] Stations(double from, double to, Height sensor)
     {
         const int perSide = 160;
         var places = new SortedSet<double> { from, to };
@@ -101,7 +103,7 @@ public sealed class ParallelLines(IReadOnlyList<StraightConductor> conductors)
 
         foreach (var line in conductors)
         {
-            var scale = line.DepthMetres + height;
+            var scale = line.Depth.Below(sensor);
             var reach = Math.Max(Math.Abs(from - line.OffsetMetres), Math.Abs(to - line.OffsetMetres));
             var last = Math.Asinh(reach / scale);
             for (var i = -perSide; i <= perSide; i++)
@@ -117,10 +119,10 @@ public sealed class ParallelLines(IReadOnlyList<StraightConductor> conductors)
         return [.. places];
     }
 
-    private double Climb(double low, double high, double height)
+    private double Climb(double low, double high, Height sensor)
     {
         const double golden = 0.6180339887498949;
-        double Strength(double y) => Math.Abs(At(y, height).HorizontalTesla);
+        double Strength(double y) => Math.Abs(At(y, sensor).HorizontalTesla);
         var a = high - (golden * (high - low));
         var b = low + (golden * (high - low));
         var (fa, fb) = (Strength(a), Strength(b));
@@ -145,13 +147,13 @@ public sealed class ParallelLines(IReadOnlyList<StraightConductor> conductors)
         return Strength(low) > Strength(middle) ? low : Strength(high) > Strength(middle) ? high : middle;
     }
 
-    private double Bisect(double low, double high, double height)
+    private double Bisect(double low, double high, Height sensor)
     {
-        var rising = At(low, height).VerticalTesla < 0;
+        var rising = At(low, sensor).VerticalTesla < 0;
         while (high - low > PlaceToleranceMetres)
         {
             var middle = (low + high) / 2;
-            if (At(middle, height).VerticalTesla < 0 == rising)
+            if (At(middle, sensor).VerticalTesla < 0 == rising)
             {
                 low = middle;
             }

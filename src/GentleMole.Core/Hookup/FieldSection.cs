@@ -23,7 +23,7 @@ public sealed record FieldSection(
         {
             along[i] = cut.Length * i / (Samples - 1);
             var place = cut.At(along[i]);
-            var here = field.At(new Vector3(place.East, place.North, HookupPrediction.TipMetres));
+            var here = field.At(new Vector3(place.East, place.North, HookupPrediction.Tip.Metres));
             peak[i] = 1e9 * here.SizeAlong(new Vector3(across.East, across.North, 0));
             silent[i] = 1e9 * here.SizeAlong(new Vector3(0, 0, 1));
         }
@@ -36,7 +36,7 @@ public sealed record FieldSection(
             {
                 var amperes = solved.CurrentAt(line.Id, SupposedGround.Before(line) + crossing.OtherChainageMetres);
                 var sign = reference is null || reference.Id == line.Id ? 1 : SameWay(solved, reference, line, crossing.Point, amperes);
-                lines.Add(new CutLine(line.Id, crossing.ChainageMetres, line.DepthMetres, sign * amperes.Magnitude * 1000));
+                lines.Add(new CutLine(line.Id, crossing.ChainageMetres, line.Depth, sign * amperes.Magnitude * 1000));
             }
         }
 

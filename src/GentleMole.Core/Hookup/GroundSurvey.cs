@@ -17,13 +17,13 @@ public static class GroundSurvey
         var guess = LineBuild.Of(source.Kind, Material.Of(source.Material), source.OutsideMetres);
         var there = stands.Where(p => p.Utility == source.Kind && p.Points.Count > 0).ToList();
         return new SupposedLine(
-            source.Of, source.Name, source.Kind, source.Points, said?.DepthMetres ?? source.DepthMetres ?? LineBuild.UsualDepth(source.Kind), ConductorOf(guess, said),
+            source.Of, source.Name, source.Kind, source.Points, said?.Depth ?? source.Depth ?? LineBuild.UsualDepth(source.Kind), ConductorOf(guess, said),
             End(source.Kind, source.Points[0], there, said?.StartKind, said?.StartOhms), End(source.Kind, source.Points[^1], there, said?.EndKind, said?.EndOhms),
             source.Kind == UtilityKind.Electric ? said?.NetMilliamps ?? SupposedLine.UsualNetMilliamps : null);
     }
 
     /// <summary>Depth to the centre of something with so much cover; its outside diameter is the usual one of its material where it is not known.</summary>
-    public static double DepthUnder(Cover cover, UtilityKind kind, string material, double? outsideMetres) =>
+    public static Depth DepthUnder(Cover cover, UtilityKind kind, string material, double? outsideMetres) =>
         cover.ToCentre(outsideMetres ?? LineBuild.Of(kind, Material.Of(material), null)?.OutsideMetres ?? 0);
 
     /// <summary>The part of a long line that lies near the site.</summary>

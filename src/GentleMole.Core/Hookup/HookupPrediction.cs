@@ -1,5 +1,6 @@
 using GentleMole.Core.Fields;
 using GentleMole.Core.Instruments;
+using GentleMole.Core.Lines;
 using GentleMole.Core.Network;
 using GentleMole.Core.Site;
 
@@ -23,7 +24,7 @@ public sealed record HookupPrediction
     private const double CleanPart = 0.35;
 
     /// <summary>Height of the receiver's lower coil when its tip rests on the ground.</summary>
-    public const double TipMetres = 0.05;
+    public static readonly Height Tip = new(0.05);
 
     /// <summary>What was tried.</summary>
     public required HookupTry Try { get; init; }
@@ -80,7 +81,7 @@ public sealed record HookupPrediction
         var target = ground.Line(hookup.Target)!;
         var follow = receiver.FloorTesla(hookup.Hertz) * ReceiverProfile.FollowAbove;
         double Current(SupposedLine line, double sheet) => solved.CurrentAt(line.Id, SupposedGround.Before(line) + sheet).Magnitude;
-        var distance = target.DepthMetres + TipMetres;
+        var distance = target.Depth.Below(Tip);
         var (share, least, margin) = (1.0, double.PositiveInfinity, double.PositiveInfinity);
         NeighbourSignal? worst = null;
         foreach (var at in work.Samples())
@@ -132,7 +133,7 @@ public sealed record HookupPrediction
 
             var amperes = current(other, station.ChainageMetres);
             beside += amperes;
-            var part = Response(amperes, other.DepthMetres + TipMetres) / Math.Max(Response(own, distance), 1e-18);
+            var part = Response(amperes, other.Depth.Below(Tip)) / Math.Max(Response(own, distance), 1e-18);
             if (away > CrossingMetres && (strongest is null || part > strongest.Part))
             {
                 strongest = new NeighbourSignal(other.Id, amperes * 1000, part, at, away, amperes / Math.Max(own, 1e-15));

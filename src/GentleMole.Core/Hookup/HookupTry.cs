@@ -1,4 +1,5 @@
 using GentleMole.Core.Instruments;
+using GentleMole.Core.Lines;
 using GentleMole.Core.Network;
 using GentleMole.Core.Site;
 using GentleMole.Core.Soil;
@@ -17,7 +18,7 @@ public sealed record HookupTry(
     public const double DrivenMetres = 0.4;
 
     /// <summary>Height of a transmitter that stands on the ground.</summary>
-    private const double CoilHeightMetres = 0.2;
+    private static readonly Height CoilHeight = new(0.2);
 
     /// <summary>The source of the engine for this hookup.</summary>
     public SignalSource Source(SupposedGround ground, TransmitterProfile transmitter)
@@ -31,7 +32,7 @@ public sealed record HookupTry(
                 place, new EarthStake(Stake!.Value, DrivenMetres), new Drive(SetMilliamps / 1000, transmitter.MaxVolts, transmitter.MaxWatts)),
             HookupMethod.Clamp => new ClampSource(place, transmitter.ClampVoltsAt(Hertz)),
             HookupMethod.Induction => new InductionSource(
-                At, CoilHeightMetres, line.Run.DirectionAt(station.ChainageMetres).Right.Azimuth, transmitter.MomentAmpereSquareMetres),
+                At, CoilHeight, line.Run.DirectionAt(station.ChainageMetres).Right.Azimuth, transmitter.MomentAmpereSquareMetres),
             HookupMethod.Passive => new NetCurrentSource(On, (line.NetMilliamps ?? 0) / 1000),
         };
     }

@@ -6,5 +6,5 @@ namespace GentleMole.Core.Hookup;
 /// <param name="NoMetal">Nothing in it carries a current.</param>
 /// <param name="NetMilliamps">Net mains current of a live power line.</param>
 public sealed record SaidOfLine(
-    bool NoMetal = false, Metal? Metal = null, double? OutsideMetres = null, double? WallMetres = null, CoatingKind? Coating = null, double? DepthMetres = null,
+    bool NoMetal = false, Metal? Metal = null, double? OutsideMetres = null, double? WallMetres = null, CoatingKind? Coating = null, Depth? Depth = null,
     EndSupposed? StartKind = null, double? StartOhms = null, EndSupposed? EndKind = null, double? EndOhms = null, double? NetMilliamps = null);

@@ -67,7 +67,7 @@ public sealed record StakeGround(
 
     /// <summary>The service that a rod driven here could reach; null when there is none.</summary>
     public SupposedLine? ShallowAt(SitePoint stake, double drivenMetres) => Ground.Lines.FirstOrDefault(l =>
-        l.DepthMetres < drivenMetres + BelowTipMetres && l.Run.Project(stake).Foot.DistanceTo(stake) < ClearOfServiceMetres);
+        l.Depth.Metres < drivenMetres + BelowTipMetres && l.Run.Project(stake).Foot.DistanceTo(stake) < ClearOfServiceMetres);
 
     /// <summary>Places to try, best laid first: both sides, square and a little off it, the whole lead and part of it.</summary>
     public IReadOnlyList<SitePoint> Spots(SitePoint connection, SupposedLine target, double leadMetres, double drivenMetres, int most)

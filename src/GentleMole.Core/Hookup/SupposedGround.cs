@@ -43,7 +43,7 @@ public sealed record SupposedGround(SoilGround Soil, IReadOnlyList<SupposedLine>
 
     private static NetworkLine Buried(SupposedLine line)
     {
-        var depth = Math.Max(line.DepthMetres, line.Conductor!.RadiusMetres * 1.01);
+        var depth = Math.Max(line.Depth.Metres, line.Conductor!.RadiusMetres * 1.01);
         var points = line.Run.Points.Select(p => new Vector3(p.East, p.North, -depth)).ToList();
         if (line.Start.Kind == EndSupposed.GoesOn)
         {

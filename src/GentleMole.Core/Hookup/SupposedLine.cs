@@ -7,7 +7,7 @@ namespace GentleMole.Core.Hookup;
 /// <param name="Conductor">Null where there is no metal; then it carries nothing.</param>
 /// <param name="NetMilliamps">Net mains current that it is stated to carry when it is live; null when it is not a power line.</param>
 public sealed record SupposedLine(
-    string Id, string Name, UtilityKind Kind, IReadOnlyList<SitePoint> Points, double DepthMetres, Conductor? Conductor, SupposedEnd Start, SupposedEnd End, double? NetMilliamps = null)
+    string Id, string Name, UtilityKind Kind, IReadOnlyList<SitePoint> Points, Depth Depth, Conductor? Conductor, SupposedEnd Start, SupposedEnd End, double? NetMilliamps = null)
 {
     /// <summary>Current that a service unbalanced in the usual way gives back through the earth.</summary>
     public const double UsualNetMilliamps = 200;

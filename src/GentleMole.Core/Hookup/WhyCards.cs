@@ -62,7 +62,7 @@ public static class WhyCards
         var middle = (here + (forward ? task.Work.FromMetres : task.Work.ToMetres)) / 2;
         var ahead = target.Run.DirectionAt(middle);
         var branch = new SupposedLine(
-            "why-branch", target.Name, target.Kind, [target.Run.At(middle), target.Run.At(middle) + (ahead.Right * BranchMetres)], target.DepthMetres,
+            "why-branch", target.Name, target.Kind, [target.Run.At(middle), target.Run.At(middle) + (ahead.Right * BranchMetres)], target.Depth,
             target.Conductor, new SupposedEnd(EndSupposed.Open), forward ? target.End : target.Start);
         Add(
             WhyKind.Tee, false, Far(task.Ground, hookup.Hertz),

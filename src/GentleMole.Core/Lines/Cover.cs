@@ -8,8 +8,8 @@ public readonly record struct Cover(double Metres)
 {
     /// <summary>Depth to the centre.</summary>
     /// <param name="outsideMetres">Outside diameter.</param>
-    public double ToCentre(double outsideMetres) => Metres + (outsideMetres / 2);
+    public Depth ToCentre(double outsideMetres) => new(Metres + (outsideMetres / 2));
 
     /// <summary>Cover over something whose centre lies at a depth.</summary>
-    public static Cover Over(double depthMetres, double outsideMetres) => new(depthMetres - (outsideMetres / 2));
+    public static Cover Over(Depth depth, double outsideMetres) => new(depth.Metres - (outsideMetres / 2));
 }

@@ -57,8 +57,8 @@ public static class LineBuild
         };
     }
 
-    /// <summary>Usual depth to the centre where nothing better is known, metres.</summary>
-    public static double UsualDepth(UtilityKind kind) => kind switch
+    /// <summary>Usual depth to the centre where nothing better is known.</summary>
+    public static Depth UsualDepth(UtilityKind kind) => new(kind switch
     {
         UtilityKind.Water => 0.9,
         UtilityKind.Gas => 0.75,
@@ -66,5 +66,5 @@ public static class LineBuild
         UtilityKind.Communications => 0.5,
         UtilityKind.Sewer => 1.5,
         UtilityKind.Unknown or UtilityKind.Reclaimed => 0.8,
-    };
+    });
 }

@@ -1,3 +1,5 @@
+using GentleMole.Core.Lines;
+
 namespace GentleMole.Core.Pinpoint;
 
 /// <summary>
@@ -22,31 +24,31 @@ public static class DepthMethods
     public static Result<DepthResult> Lift(ShownDepth first, ShownDepth second)
     {
         var errors = new List<FieldError>();
-        Range(errors, "first.depthMetres", first.DepthMetres, 0, GreatestMetres, "the depth shown before lifting");
-        Range(errors, "first.heightMetres", first.HeightMetres, 0, 20, "the height of the receiver above ground before lifting");
-        Range(errors, "second.depthMetres", second.DepthMetres, 0, GreatestMetres, "the depth shown after lifting");
-        Range(errors, "second.heightMetres", second.HeightMetres, 0, 20, "the height of the receiver above ground after lifting");
+        Range(errors, "first.depthMetres", first.Metres, 0, GreatestMetres, "the depth shown before lifting");
+        Range(errors, "first.heightMetres", first.Tip.Metres, 0, 20, "the height of the receiver above ground before lifting");
+        Range(errors, "second.depthMetres", second.Metres, 0, GreatestMetres, "the depth shown after lifting");
+        Range(errors, "second.heightMetres", second.Tip.Metres, 0, 20, "the height of the receiver above ground after lifting");
         if (errors.Count > 0)
         {
             return errors;
         }
 
-        var lift = second.HeightMetres - first.HeightMetres;
+        var lift = second.Tip.Metres - first.Tip.Metres;
         if (Math.Abs(lift) < 0.01)
         {
             return new FieldError("second.heightMetres", "The two heights are the same: a lift test needs the receiver raised, by 0.3 m or more.");
         }
 
-        var depth = first.DepthMetres - first.HeightMetres;
+        var depth = first.Depth.Metres;
         if (depth <= 0)
         {
             return new FieldError("first.depthMetres", "The depth shown is not more than the height of the receiver: the line would be above ground.");
         }
 
-        var ratio = (second.DepthMetres - first.DepthMetres) / lift;
+        var ratio = (second.Metres - first.Metres) / lift;
         var ratioSigma = Math.Sqrt(
-            Square(ShownDepthPart * first.DepthMetres) + Square(ShownDepthPart * second.DepthMetres) + (2 * Square(0.01))) / Math.Abs(lift);
-        var uncertainty = (NinetyFive * Math.Sqrt(Square(ShownDepthPart * first.DepthMetres) + Square(0.01)))
+            Square(ShownDepthPart * first.Metres) + Square(ShownDepthPart * second.Metres) + (2 * Square(0.01))) / Math.Abs(lift);
+        var uncertainty = (NinetyFive * Math.Sqrt(Square(ShownDepthPart * first.Metres) + Square(0.01)))
             + (Math.Max(0, Math.Abs(ratio - 1) - (NinetyFive * ratioSigma)) * depth);
         var verdict = ratio is < 0.8 or > 1.25 ? Verdict.Reject
             : Math.Abs(ratio - 1) <= Math.Max(0.1, ratioSigma) ? Verdict.Sound : Verdict.Caution;
@@ -93,7 +95,7 @@ public static class DepthMethods
     /// <summary>Width of the peak: distance on each side at which the response has fallen to a fraction of its maximum.</summary>
     /// <param name="fraction">Above 0, below 1.</param>
     public static Result<DepthResult> Width(
-        double fraction, Antenna antenna, double leftMetres, double rightMetres, double heightMetres)
+        double fraction, Antenna antenna, double leftMetres, double rightMetres, Height sensor)
     {
         var errors = new List<FieldError>();
         if (!(fraction is >= 0.05 and <= 0.98))
@@ -103,7 +105,7 @@ public static class DepthMethods
 
         Range(errors, "leftMetres", leftMetres, 0, GreatestMetres, "the distance from the peak to the left");
         Range(errors, "rightMetres", rightMetres, 0, GreatestMetres, "the distance from the peak to the right");
-        Range(errors, "heightMetres", heightMetres, 0, 20, "the height of the receiver above ground");
+        Range(errors, "heightMetres", sensor.Metres, 0, 20, "the height of the receiver above ground");
         if (errors.Count > 0)
         {
             return errors;
@@ -118,10 +120,10 @@ public static class DepthMethods
         var inverse = antenna == Antenna.Horizontal ? (1 / fraction) - 1 : (1 / (fraction * fraction)) - 1;
         var slope = antenna == Antenna.Horizontal ? 1 / (fraction * fraction) : 2 / (fraction * fraction * fraction);
         var distance = mean / Math.Sqrt(inverse);
-        var depth = distance - heightMetres;
+        var depth = Depth.From(distance, sensor).Metres;
         if (depth <= 0)
         {
-            return new FieldError("heightMetres", $"The width puts the line {distance:0.00} m under the receiver, which is held at {heightMetres:0.00} m: it would be above ground.");
+            return new FieldError("heightMetres", $"The width puts the line {distance:0.00} m under the receiver, which is held at {sensor.Metres:0.00} m: it would be above ground.");
         }
 
         var bySteps = HandMetres / Math.Sqrt(2) / Math.Sqrt(inverse);
@@ -136,7 +138,7 @@ public static class DepthMethods
 
     /// <summary>Gradient of two coils one above the other: D = s/(k − 1) for a line, s/(k^⅓ − 1) for a sonde.</summary>
     public static Result<DepthResult> Gradient(
-        double lower, double upper, double separationMetres, double heightMetres, FieldSource source)
+        double lower, double upper, double separationMetres, Height sensor, FieldSource source)
     {
         var errors = new List<FieldError>();
         Positive(errors, "lower", lower, "the response of the lower coil");
@@ -146,7 +148,7 @@ public static class DepthMethods
             errors.Add(new("separationMetres", "It must be the distance between the two coils, from 0.01 to 5 m."));
         }
 
-        Range(errors, "heightMetres", heightMetres, 0, 20, "the height of the lower coil above ground");
+        Range(errors, "heightMetres", sensor.Metres, 0, 20, "the height of the lower coil above ground");
         if (errors.Count > 0)
         {
             return errors;
@@ -161,10 +163,10 @@ public static class DepthMethods
         }
 
         var distance = separationMetres / (root - 1);
-        var depth = distance - heightMetres;
+        var depth = Depth.From(distance, sensor).Metres;
         if (depth <= 0)
         {
-            return new FieldError("heightMetres", $"The gradient puts the source {distance:0.00} m under the lower coil, which is held at {heightMetres:0.00} m: it would be above ground.");
+            return new FieldError("heightMetres", $"The gradient puts the source {distance:0.00} m under the lower coil, which is held at {sensor.Metres:0.00} m: it would be above ground.");
         }
 
         // dD = s/(root − 1)²·d(root), and d(root) = root/power·dk/k.

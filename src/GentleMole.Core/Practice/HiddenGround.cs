@@ -34,7 +34,7 @@ public static class HiddenGround
         var side = Between(random, 1.0, 1.8) * (random.Next(2) == 0 ? 1 : -1);
         var points = Enumerable.Range(0, 6).Select(i => target.Run.At(from + ((to - from) * i / 5), side)).ToList();
         var stranger = new SupposedLine(
-            "stranger", "not on the sheet", UtilityKind.Unknown, points, Between(random, 0.4, 0.6), LineBuild.Tracer,
+            "stranger", "not on the sheet", UtilityKind.Unknown, points, new Depth(Between(random, 0.4, 0.6)), LineBuild.Tracer,
             new SupposedEnd(EndSupposed.Earthed, 30), new SupposedEnd(EndSupposed.Open));
         return ground with
         {
@@ -51,7 +51,7 @@ public static class HiddenGround
         var points = Enumerable.Range(0, corners + 1).Select(i => line.Run.Length * i / corners)
             .Select(s => line.Run.At(s, shift + (sway * Math.Sin((2 * Math.PI * s / waves) + phase)))).ToList();
         return new SupposedLine(
-            line.Id, line.Name, line.Kind, points, line.DepthMetres * Between(random, 0.88, 1.15), line.Conductor, line.Start, line.End, line.NetMilliamps);
+            line.Id, line.Name, line.Kind, points, new Depth(line.Depth.Metres * Between(random, 0.88, 1.15)), line.Conductor, line.Start, line.End, line.NetMilliamps);
     }
 
     private static double Between(Random random, double low, double high) => low + ((high - low) * random.NextDouble());

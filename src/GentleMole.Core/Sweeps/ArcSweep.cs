@@ -31,7 +31,7 @@ public static class ArcSweep
             var out_ = Azimuth.Of(bearing).Direction;
             var place = centre + (out_ * radiusMetres);
             var walk = out_.Right;
-            around[bearing] = 1e9 * field.At(new Vector3(place.East, place.North, HookupPrediction.TipMetres)).SizeAlong(new Vector3(walk.East, walk.North, 0));
+            around[bearing] = 1e9 * field.At(new Vector3(place.East, place.North, HookupPrediction.Tip.Metres)).SizeAlong(new Vector3(walk.East, walk.North, 0));
         }
 
         var maxima = Enumerable.Range(0, 360)
@@ -110,8 +110,8 @@ public static class ArcSweep
 
         // Several lines may cross there; the one that would be heard strongest names the response.
         var line = ground.Metallic
-            .Where(l => l.Run.Project(place).Foot.DistanceTo(place) < Math.Max(OfLineMetres, l.DepthMetres))
-            .MaxBy(l => solved.CurrentAt(l.Id, SupposedGround.Before(l) + l.Run.Project(place).ChainageMetres).Magnitude / l.DepthMetres);
+            .Where(l => l.Run.Project(place).Foot.DistanceTo(place) < Math.Max(OfLineMetres, l.Depth.Metres))
+            .MaxBy(l => solved.CurrentAt(l.Id, SupposedGround.Before(l) + l.Run.Project(place).ChainageMetres).Magnitude / l.Depth.Metres);
         return new ArcResponse(Azimuth.Of(bearing), response, 1, line?.Id, false);
     }
 }

@@ -105,7 +105,7 @@ public static class DotJudge
     private static NextStep Missing(DotObservation dot, SignReader reader) =>
         reader.Apart is null ? NextStep.TakeNull
         : dot.CurrentMilliamps is null ? NextStep.TakeCurrent
-        : dot.DepthMetres is null ? NextStep.TakeDepth
+        : dot.Depth is null ? NextStep.TakeDepth
         : NextStep.TakeAcross;
 
     private static Estimate PositionOf(DotObservation dot, SignReader reader, PinpointResult? across)
@@ -133,7 +133,7 @@ public static class DotJudge
 
     private static Estimate? DepthOf(DotObservation dot, SignReader reader, IReadOnlyList<Sign> signs, PinpointResult? across)
     {
-        if (dot.DepthMetres is not { } shown)
+        if (dot.Depth is not { Metres: var shown })
         {
             return across?.Depth;
         }

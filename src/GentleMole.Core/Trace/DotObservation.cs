@@ -1,3 +1,4 @@
+using GentleMole.Core.Lines;
 using GentleMole.Core.Pinpoint;
 using GentleMole.Core.Site;
 
@@ -15,8 +16,8 @@ public sealed record DotObservation
     /// <summary>Place of the null against the dot, right of the walking direction positive.</summary>
     public double? NullOffsetMetres { get; init; }
 
-    /// <summary>Depth shown with the tip on the ground, to the centre.</summary>
-    public double? DepthMetres { get; init; }
+    /// <summary>Depth shown with the tip on the ground.</summary>
+    public Depth? Depth { get; init; }
 
     /// <summary>Current shown, mA.</summary>
     public double? CurrentMilliamps { get; init; }

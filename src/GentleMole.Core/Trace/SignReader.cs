@@ -21,7 +21,7 @@ internal sealed class SignReader(DotObservation dot, DotContext context, Pinpoin
 
     private readonly List<Sign> _signs = [];
 
-    public double Depth { get; } = dot.DepthMetres ?? across?.Depth.Value ?? 1;
+    public double Depth { get; } = dot.Depth?.Metres ?? across?.Depth.Value ?? 1;
 
     public bool NearSource => Near(context.Connection) || Near(context.Stake);
 
@@ -99,7 +99,7 @@ internal sealed class SignReader(DotObservation dot, DotContext context, Pinpoin
 
     private void Lift()
     {
-        if (dot is { LiftMetres: { } lift, LiftedDepthMetres: { } lifted, DepthMetres: { } depth } && Math.Abs(lift) >= 0.05)
+        if (dot is { LiftMetres: { } lift, LiftedDepthMetres: { } lifted, Depth.Metres: var depth } && Math.Abs(lift) >= 0.05)
         {
             var sigma = Math.Sqrt(Square(DepthMethods.ShownDepthPart * depth) + Square(DepthMethods.ShownDepthPart * lifted) + (2 * Square(0.01))) / Math.Abs(lift);
             var spread = Math.Clamp(1.96 * sigma, 0.1, 0.25);
@@ -109,13 +109,13 @@ internal sealed class SignReader(DotObservation dot, DotContext context, Pinpoin
 
     private void Depths()
     {
-        if (dot.DepthMetres is not { } depth)
+        if (dot.Depth is not { Metres: var depth })
         {
             return;
         }
 
         Add(SignKind.DepthPlausible, depth, 0.15, 4, 1, excusedAtFeature: false);
-        if (context.Previous is { DepthMetres: { } last } previous)
+        if (context.Previous is { Depth.Metres: var last } previous)
         {
             var room = Math.Max(0.12, 0.12 * last) + (0.02 * previous.Place.DistanceTo(dot.Place));
             Add(SignKind.DepthAgainstLast, depth, Math.Max(0, last - room), last + room, 1, excusedAtFeature: true);

@@ -1,3 +1,4 @@
+using GentleMole.Core.Lines;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Site;
 
@@ -22,12 +23,12 @@ public sealed class TracedLine
     public IReadOnlyList<Stretch> Stretches { get; }
 
     /// <summary>Middle of the depths that were measured; null when none was.</summary>
-    public double? MiddleDepthMetres
+    public Depth? MiddleDepth
     {
         get
         {
             var measured = Points.Where(p => p.Depth is not null).Select(p => p.Depth!.Value.Value).Order().ToList();
-            return measured.Count > 0 ? measured[measured.Count / 2] : null;
+            return measured.Count > 0 ? new Depth(measured[measured.Count / 2]) : null;
         }
     }
 

@@ -47,7 +47,7 @@ internal sealed class DepthPage : BenchPage
     private static Func<Result<DepthResult>> Lift(FormReader reader)
     {
         ShownDepth Shown(string depth, string height) => new(
-            reader.Length(depth, 0, 100, required: true) ?? 0, reader.Length(height, 0, 20, required: true) ?? 0);
+            reader.Length(depth, 0, 100, required: true) ?? 0, new(reader.Length(height, 0, 20, required: true) ?? 0));
         var (first, second) = (Shown("depth1", "height1"), Shown("depth2", "height2"));
         return () => DepthMethods.Lift(first, second);
     }
@@ -65,7 +65,7 @@ internal sealed class DepthPage : BenchPage
         var fraction = reader.Number("fraction", "", 0.05, 0.98) ?? 0.8;
         var antenna = reader.Choice("antenna", Antenna.Horizontal);
         var height = reader.Length("height", 0, 20) ?? 0;
-        return () => DepthMethods.Width(fraction, antenna, left, right, height);
+        return () => DepthMethods.Width(fraction, antenna, left, right, new(height));
     }
 
     private static Func<Result<DepthResult>> Gradient(FormReader reader)
@@ -85,7 +85,7 @@ internal sealed class DepthPage : BenchPage
         var separation = reader.Length("separation", 0.01, 5, required: true) ?? 0.4;
         var height = reader.Length("height", 0, 20) ?? 0;
         var source = reader.Choice("source", FieldSource.Line);
-        return () => DepthMethods.Gradient(lower, upper, separation, height, source);
+        return () => DepthMethods.Gradient(lower, upper, separation, new(height), source);
     }
 
     private (double Left, double Right) BothSides(FormReader reader)

@@ -59,7 +59,7 @@ internal sealed class LineFieldPage : BenchPage
 
         Conductors = lines;
         var field = new ParallelLines(lines);
-        Places = field.PeakAndNullIn(from!.Value, to!.Value, height!.Value);
+        Places = field.PeakAndNullIn(from!.Value, to!.Value, new(height!.Value));
         Drawing = ProfileDrawing.OfField(field, from.Value, to.Value, height.Value, Places, c => FigureWords.Milliamps(c.CurrentAmperes * 1000));
     }
 }

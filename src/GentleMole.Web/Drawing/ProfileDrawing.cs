@@ -59,14 +59,14 @@ internal sealed class ProfileDrawing
     {
         CrossField At(double y)
         {
-            var field = lines.At(y, height);
+            var field = lines.At(y, new(height));
             return new CrossField(field.HorizontalTesla * 1e9, field.VerticalTesla * 1e9);
         }
 
         var (low, high) = Span(from, to);
         var strongest = Enumerable.Range(0, 201).Select(i => At(low + ((high - low) * i / 200)))
             .Max(f => Math.Max(Math.Abs(f.HorizontalTesla), Math.Abs(f.VerticalTesla)));
-        var drawing = new ProfileDrawing(low, high, Math.Max(strongest * 1.12, 1e-12), lines.Conductors.Max(c => c.DepthMetres));
+        var drawing = new ProfileDrawing(low, high, Math.Max(strongest * 1.12, 1e-12), lines.Conductors.Max(c => c.Depth.Metres));
         drawing.Curves = drawing.Trace(At);
         drawing.Scene = drawing.Draw("Peak and null response across the lines", drawing.Field(lines, places, says));
         return drawing;
@@ -153,7 +153,7 @@ internal sealed class ProfileDrawing
 
         foreach (var line in lines.Conductors)
         {
-            ScenePoint at = new(X(line.OffsetMetres), YDepth(line.DepthMetres));
+            ScenePoint at = new(X(line.OffsetMetres), YDepth(line.Depth.Metres));
             yield return new SceneMark(line.CurrentAmperes < 0 ? Symbols.ConductorBack : Symbols.Conductor, at);
             yield return new SceneText(Looks.Name, at, says(line), 14, 5);
         }

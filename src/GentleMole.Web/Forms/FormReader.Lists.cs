@@ -231,7 +231,7 @@ internal sealed partial class FormReader
                 return [];
             }
 
-            conductors.Add(new StraightConductor(offset.Value, depth.Value, current.Value / 1000));
+            conductors.Add(new StraightConductor(offset.Value, new(depth.Value), current.Value / 1000));
         }
 
         return conductors;

@@ -1,4 +1,5 @@
 using GentleMole.Core.Hookup;
+using GentleMole.Core.Lines;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Site;
 using GentleMole.Core.Trace;
@@ -31,7 +32,7 @@ internal sealed class LineGround
         return new DotContext
         {
             SentMilliamps = hookup?.SentMilliamps,
-            Previous = before is null ? null : new PreviousDot(before.Place, before.DepthMetres, before.CurrentMilliamps),
+            Previous = before is null ? null : new PreviousDot(before.Place, Depth.OfMetres(before.DepthMetres), before.CurrentMilliamps),
             Connection = hookup?.Connection,
             Stake = hookup?.Stake,
             ExpectedDirection = _expected is { } run ? run.DirectionAt(run.Project(place).ChainageMetres) : null,

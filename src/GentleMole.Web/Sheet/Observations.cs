@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using GentleMole.Core.Lines;
 using GentleMole.Core.Trace;
 using GentleMole.Store.Model;
 using Microsoft.EntityFrameworkCore;
@@ -13,7 +14,7 @@ internal static class Observations
         Place = reading.Place,
         DirectionDegrees = reading.DirectionDegrees,
         NullOffsetMetres = reading.NullOffsetMetres,
-        DepthMetres = reading.DepthMetres,
+        Depth = Depth.OfMetres(reading.DepthMetres),
         CurrentMilliamps = reading.CurrentMilliamps,
         LiftMetres = reading.LiftMetres,
         LiftedDepthMetres = reading.LiftedDepthMetres,

@@ -7,12 +7,12 @@ namespace GentleMole.Core.Tests.Fields;
 public class FieldTests
 {
     private static readonly Gen<StraightConductor> Lines = Gen.Select(
-        Gen.Double[-3, 3], Gen.Double[0.3, 3], Gen.Double[-0.1, 0.1], (y, d, i) => new StraightConductor(y, d, i));
+        Gen.Double[-3, 3], Gen.Double[0.3, 3], Gen.Double[-0.1, 0.1], (y, d, i) => new StraightConductor(y, new(d), i));
 
     [Fact]
     public void Straight_above_a_line_the_field_is_that_of_Ampere()
     {
-        var field = new ParallelLines([new StraightConductor(0, 1.2, 0.05)]).At(0, 0);
+        var field = new ParallelLines([new StraightConductor(0, new(1.2), 0.05)]).At(0, new(0));
 
         Assert.Equal(2e-7 * 0.05 / 1.2, field.HorizontalTesla, 1e-15);
         Assert.Equal(0, field.VerticalTesla, 1e-15);
@@ -22,7 +22,7 @@ public class FieldTests
     public void Fields_of_lines_add_up() =>
         Gen.Select(Lines, Lines, Gen.Double[-5, 5]).Sample((a, b, y) =>
         {
-            var (alone, other, both) = (new ParallelLines([a]).At(y, 0.1), new ParallelLines([b]).At(y, 0.1), new ParallelLines([a, b]).At(y, 0.1));
+            var (alone, other, both) = (new ParallelLines([a]).At(y, new(0.1)), new ParallelLines([b]).At(y, new(0.1)), new ParallelLines([a, b]).At(y, new(0.1)));
             Assert.Equal(alone.HorizontalTesla + other.HorizontalTesla, both.HorizontalTesla, 1e-15);
             Assert.Equal(alone.VerticalTesla + other.VerticalTesla, both.VerticalTesla, 1e-15);
         });
@@ -33,21 +33,21 @@ public class FieldTests
             lines =>
             {
                 var field = new ParallelLines(lines);
-                var found = field.PeakAndNullIn(-6, 6, 0.05);
+                var found = field.PeakAndNullIn(-6, 6, new(0.05));
                 if (found.PeakOffsetMetres is not { } peak)
                 {
                     return;
                 }
 
-                var top = Math.Abs(field.At(peak, 0.05).HorizontalTesla);
+                var top = Math.Abs(field.At(peak, new(0.05)).HorizontalTesla);
                 for (var i = 0; i <= 12_000; i++)
                 {
-                    Assert.True(Math.Abs(field.At(-6 + (i / 1000.0), 0.05).HorizontalTesla) <= top * (1 + 1e-6));
+                    Assert.True(Math.Abs(field.At(-6 + (i / 1000.0), new(0.05)).HorizontalTesla) <= top * (1 + 1e-6));
                 }
 
                 if (found.NullOffsetMetres is { } silent)
                 {
-                    Assert.True(Math.Abs(field.At(silent, 0.05).VerticalTesla) < 1e-4 * top);
+                    Assert.True(Math.Abs(field.At(silent, new(0.05)).VerticalTesla) < 1e-4 * top);
                 }
             },
             iter: 60);
@@ -55,7 +55,7 @@ public class FieldTests
     [Fact]
     public void Without_current_there_is_neither_peak_nor_null()
     {
-        var found = new ParallelLines([new StraightConductor(0, 1, 0)]).PeakAndNullIn(-1, 1, 0);
+        var found = new ParallelLines([new StraightConductor(0, new(1), 0)]).PeakAndNullIn(-1, 1, new(0));
 
         Assert.Null(found.PeakOffsetMetres);
         Assert.Null(found.NullOffsetMetres);
@@ -64,7 +64,7 @@ public class FieldTests
     [Fact]
     public void A_crest_outside_the_span_gives_its_edge_and_no_null()
     {
-        var found = new ParallelLines([new StraightConductor(3, 1, 1)]).PeakAndNullIn(-1, 1, 0);
+        var found = new ParallelLines([new StraightConductor(3, new(1), 1)]).PeakAndNullIn(-1, 1, new(0));
 
         Assert.Equal(1, found.PeakOffsetMetres!.Value, 1e-9);
         Assert.Null(found.NullOffsetMetres);
@@ -77,7 +77,7 @@ public class FieldTests
             // Wire along north under east 0, current north: the horizontal part is across it, to the east.
             var wire = new WireSegment(new Vector3(0, -1e5, -depth), new Vector3(0, 1e5, -depth), 0.05);
             var b = wire.FieldAt(new Vector3(y, 0, 0.1));
-            var line = new ParallelLines([new StraightConductor(0, depth, 0.05)]).At(y, 0.1);
+            var line = new ParallelLines([new StraightConductor(0, new(depth), 0.05)]).At(y, new(0.1));
             Assert.Equal(line.HorizontalTesla, Math.Abs(b.East), 1e-13);
             Assert.Equal(Math.Abs(line.VerticalTesla), Math.Abs(b.Up), 1e-13);
             Assert.Equal(0, b.North, 1e-15);

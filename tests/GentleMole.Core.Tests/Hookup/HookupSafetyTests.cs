@@ -11,7 +11,7 @@ public class HookupSafetyTests
     private static SupposedGround Of(SupposedLine line, params SupposedJoint[] joints) => new(SoilGround.Of(SoilKind.Loam), [line], [], joints);
 
     private static SupposedLine Target(UtilityKind kind, SupposedEnd start, SupposedEnd end, Conductor? conductor = null) =>
-        new("gas", "gas", kind, [new(0, 0), new(0, 60)], 0.8, conductor ?? LineBuild.Tracer, start, end);
+        new("gas", "gas", kind, [new(0, 0), new(0, 60)], new(0.8), conductor ?? LineBuild.Tracer, start, end);
 
     private static HookupRefusal? Rule(SupposedLine target, HookupMethod method, double at, params SupposedJoint[] joints) =>
         HookupPlanner.Rule(PlannerTests.Task(Of(target, joints)), target, new SitePoint(0, at), method);
@@ -68,10 +68,10 @@ public class HookupSafetyTests
     [Fact]
     public void Cover_is_to_the_top_and_depth_to_the_centre()
     {
-        Assert.Equal(1.0, new Cover(0.9).ToCentre(0.2), 12);
-        Assert.Equal(0.9, Cover.Over(1.0, 0.2).Metres, 12);
-        Assert.Equal(1.05, GroundSurvey.DepthUnder(new Cover(0.9), UtilityKind.Water, "ductile iron", 0.3), 12);
-        Assert.True(GroundSurvey.DepthUnder(new Cover(0.9), UtilityKind.Water, "ductile iron", null) > 0.9);
+        Assert.Equal(1.0, new Cover(0.9).ToCentre(0.2).Metres, 12);
+        Assert.Equal(0.9, Cover.Over(new(1.0), 0.2).Metres, 12);
+        Assert.Equal(1.05, GroundSurvey.DepthUnder(new Cover(0.9), UtilityKind.Water, "ductile iron", 0.3).Metres, 12);
+        Assert.True(GroundSurvey.DepthUnder(new Cover(0.9), UtilityKind.Water, "ductile iron", null).Metres > 0.9);
     }
 
     [Theory]

@@ -123,8 +123,8 @@ public class PlannerTests
     [Fact]
     public void A_bonded_shallow_neighbour_fools_the_receiver_and_is_named()
     {
-        var shallow = Cable with { DepthMetres = 0.25 };
-        var deep = Street(shallow).With("gas", l => l with { DepthMetres = 1.8, End = Open }) with { Bonds = [new SupposedBond("gas", 60, "cable", 80, 0.5)] };
+        var shallow = Cable with { Depth = new(0.25) };
+        var deep = Street(shallow).With("gas", l => l with { Depth = new(1.8), End = Open }) with { Bonds = [new SupposedBond("gas", 60, "cable", 80, 0.5)] };
 
         var best = HookupPlanner.Plan(Task(deep))!.Best!.Prediction;
 
@@ -177,12 +177,12 @@ public class PlannerTests
     public void A_clean_hookup_is_sound_one_with_a_strong_neighbour_wants_care_and_one_that_fools_is_refused()
     {
         Verdict Best(SupposedGround ground) => HookupPlanner.Plan(Task(ground))!.Best!.Prediction.Verdict;
-        SupposedGround Bonded(double depth, double ohms) => Street(Cable with { DepthMetres = depth }).With("gas", l => l with { End = Open })
+        SupposedGround Bonded(double depth, double ohms) => Street(Cable with { Depth = new(depth) }).With("gas", l => l with { End = Open })
             with { Bonds = [new SupposedBond("gas", 60, "cable", 80, ohms)] };
 
         Assert.Equal(Verdict.Sound, Best(Street()));
         Assert.Equal(Verdict.Caution, Best(Bonded(1.6, 0.5)));
-        Assert.Equal(Verdict.Reject, Best(Bonded(0.3, 0.5).With("gas", l => l with { DepthMetres = 1.6 })));
+        Assert.Equal(Verdict.Reject, Best(Bonded(0.3, 0.5).With("gas", l => l with { Depth = new(1.6) })));
     }
 
     [Fact]

@@ -60,7 +60,7 @@ public class PredictionTests
         Assert.InRange(peak, 3.9, 4.1);
         var line = Assert.Single(section.Lines);
         Assert.InRange(line.Milliamps, 45, 52);
-        var expected = 1e9 * HookupPrediction.Response(line.Milliamps / 1000, 0.75 + HookupPrediction.TipMetres);
+        var expected = 1e9 * HookupPrediction.Response(line.Milliamps / 1000, 0.75 + HookupPrediction.Tip.Metres);
         Assert.InRange(section.PeakNanotesla.Max() / expected, 0.9, 1.1);
     }
 

@@ -138,7 +138,7 @@ public class SignalFactsTests
     public void A_coil_square_to_a_line_lights_it_and_one_along_it_does_not()
     {
         double Lit(double azimuth) => Ground.Of(Ground.Straight("t", 80, start: LineEnd.Earthed(10), end: LineEnd.Earthed(10)))
-            .Solve(new InductionSource(new(40, 0), 0.2, Azimuth.Of(azimuth), 8), 83_000).CurrentAt("t", 40).Magnitude;
+            .Solve(new InductionSource(new(40, 0), new(0.2), Azimuth.Of(azimuth), 8), 83_000).CurrentAt("t", 40).Magnitude;
         Assert.True(Lit(0) > 100 * Lit(90));
     }
 

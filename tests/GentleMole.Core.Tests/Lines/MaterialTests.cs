@@ -67,7 +67,7 @@ public class MaterialTests
     [Fact]
     public void Cover_is_to_the_top_and_depth_to_the_centre()
     {
-        Assert.Equal(0.959, new Cover(0.9).ToCentre(0.118), 12);
-        Assert.Equal(0.9, Cover.Over(0.959, 0.118).Metres, 12);
+        Assert.Equal(0.959, new Cover(0.9).ToCentre(0.118).Metres, 12);
+        Assert.Equal(0.9, Cover.Over(new(0.959), 0.118).Metres, 12);
     }
 }

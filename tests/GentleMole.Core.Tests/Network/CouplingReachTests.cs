@@ -28,7 +28,7 @@ public class CouplingReachTests
     public void A_line_that_goes_on_takes_current_along_as_one_that_is_that_long_does()
     {
         Core.Hookup.SupposedLine Line(Core.Hookup.SupposedEnd end) => new(
-            "gas", "gas", UtilityKind.Gas, [new(0, 0), new(0, 40)], 0.9, Ground.Tracer, new(Core.Hookup.EndSupposed.Open), end);
+            "gas", "gas", UtilityKind.Gas, [new(0, 0), new(0, 40)], new(0.9), Ground.Tracer, new(Core.Hookup.EndSupposed.Open), end);
         BuriedNetwork Of(Core.Hookup.SupposedLine line) => new Core.Hookup.SupposedGround(Ground.Loam, [line], [], []).Network();
 
         var on = Of(Line(Core.Hookup.SupposedEnd.GoesOn)).Lines.Single();

@@ -23,7 +23,7 @@ public class DepthLimitTests
     public void A_gradient_reaches_as_deep_as_its_coils_are_apart(double depth, Verdict verdict)
     {
         // A line: response falls as 1/r.
-        var result = DepthMethods.Gradient(1 / depth, 1 / (depth + 0.4), 0.4, 0, FieldSource.Line).Value;
+        var result = DepthMethods.Gradient(1 / depth, 1 / (depth + 0.4), 0.4, new(0), FieldSource.Line).Value;
 
         Assert.Equal(depth, result.DepthMetres, 6);
         Assert.Equal(verdict, result.Verdict);
@@ -34,7 +34,7 @@ public class DepthLimitTests
     [InlineData(1.42, Verdict.Reject)]
     [InlineData(1.22, Verdict.Reject)]
     public void A_lift_of_so_much_must_be_shown_as_so_much(double shown, Verdict verdict) =>
-        Assert.Equal(verdict, DepthMethods.Lift(new ShownDepth(1.0, 0), new ShownDepth(shown, 0.3)).Value.Verdict);
+        Assert.Equal(verdict, DepthMethods.Lift(new ShownDepth(1.0, new(0)), new ShownDepth(shown, new(0.3))).Value.Verdict);
 
     [Fact]
     public void A_row_that_does_not_rise_above_the_floor_is_no_row()

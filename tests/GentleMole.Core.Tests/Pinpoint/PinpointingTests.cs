@@ -13,10 +13,10 @@ public class PinpointingTests
     /// <summary>A row over a target and a neighbour, nanotesla.</summary>
     private static List<CrossReading> Distorted(double lateral, double depth, double other, double ratio, Random? random = null)
     {
-        var lines = new ParallelLines([new StraightConductor(0, depth, 0.05), new StraightConductor(lateral, other, 0.05 * ratio)]);
+        var lines = new ParallelLines([new StraightConductor(0, new(depth), 0.05), new StraightConductor(lateral, new(other), 0.05 * ratio)]);
         return [.. Enumerable.Range(-10, 21).Select(i =>
         {
-            var field = lines.At(0.1 * i, 0.05);
+            var field = lines.At(0.1 * i, new(0.05));
             double Size(double tesla)
             {
                 var b = tesla * 1e9;
@@ -63,8 +63,8 @@ public class PinpointingTests
     public void Peak_and_null_move_to_one_side_the_null_further_and_the_line_lies_beyond_the_peak(
         double lateral, double depth, double other, double ratio)
     {
-        var lines = new ParallelLines([new StraightConductor(0, depth, 0.05), new StraightConductor(lateral, other, 0.05 * ratio)]);
-        var places = lines.PeakAndNullIn(-0.9, 0.9, 0);
+        var lines = new ParallelLines([new StraightConductor(0, new(depth), 0.05), new StraightConductor(lateral, new(other), 0.05 * ratio)]);
+        var places = lines.PeakAndNullIn(-0.9, 0.9, new(0));
         var (peak, silent) = (places.PeakOffsetMetres!.Value, places.NullOffsetMetres!.Value);
 
         Assert.Equal(Math.Sign(peak), Math.Sign(silent));

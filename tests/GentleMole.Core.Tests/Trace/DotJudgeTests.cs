@@ -9,7 +9,7 @@ public class DotJudgeTests
     private static readonly DotContext Context = new()
     {
         SentMilliamps = 50,
-        Previous = new PreviousDot(new SitePoint(0, 20), 0.8, 46),
+        Previous = new PreviousDot(new SitePoint(0, 20), new(0.8), 46),
         Connection = new SitePoint(0, 0),
         Stake = new SitePoint(-8, 0),
     };
@@ -18,7 +18,7 @@ public class DotJudgeTests
     {
         Place = new SitePoint(0, 24),
         NullOffsetMetres = 0.02,
-        DepthMetres = 0.82,
+        Depth = new(0.82),
         CurrentMilliamps = 45,
         LiftMetres = 0.3,
         LiftedDepthMetres = 1.12,
@@ -84,7 +84,7 @@ public class DotJudgeTests
     [Fact]
     public void Too_few_signs_say_so_and_ask_for_the_next_one()
     {
-        var judged = DotJudge.Judge(new DotObservation { Place = new SitePoint(0, 24), DepthMetres = 0.8 }, Context);
+        var judged = DotJudge.Judge(new DotObservation { Place = new SitePoint(0, 24), Depth = new(0.8) }, Context);
 
         Assert.Equal(DotFinding.TooFewSigns, judged.Finding);
         Assert.Equal(NextStep.TakeNull, judged.Next);

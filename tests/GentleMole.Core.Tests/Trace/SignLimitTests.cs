@@ -10,12 +10,12 @@ public class SignLimitTests
 {
     private static readonly DotContext Context = new()
     {
-        SentMilliamps = 50, Previous = new PreviousDot(new SitePoint(0, 20), 0.8, 46), Connection = new SitePoint(0, 0), Stake = new SitePoint(-8, 0),
+        SentMilliamps = 50, Previous = new PreviousDot(new SitePoint(0, 20), new(0.8), 46), Connection = new SitePoint(0, 0), Stake = new SitePoint(-8, 0),
     };
 
     private static readonly DotObservation Clean = new()
     {
-        Place = new SitePoint(0, 24), NullOffsetMetres = 0.02, DepthMetres = 0.82, CurrentMilliamps = 45,
+        Place = new SitePoint(0, 24), NullOffsetMetres = 0.02, Depth = new(0.82), CurrentMilliamps = 45,
     };
 
     private static bool Agrees(DotObservation dot, SignKind kind, DotContext? context = null) => DotJudge.Judge(dot, context ?? Context).Signs.Single(s => s.Kind == kind).Agrees;
@@ -45,7 +45,7 @@ public class SignLimitTests
     [InlineData(1.04, false)]
     [InlineData(0.62, true)]
     [InlineData(0.56, false)]
-    public void Depth_may_change_by_so_much_from_the_dot_before(double depth, bool agrees) => Assert.Equal(agrees, Agrees(Clean with { DepthMetres = depth }, SignKind.DepthAgainstLast));
+    public void Depth_may_change_by_so_much_from_the_dot_before(double depth, bool agrees) => Assert.Equal(agrees, Agrees(Clean with { Depth = new(depth) }, SignKind.DepthAgainstLast));
 
     [Fact]
     public void What_pulls_peak_and_null_apart_widens_the_depth_too()

@@ -149,10 +149,10 @@ public class DrawingTests(MoleHost host) : IClassFixture<MoleHost>
     [Fact]
     public void A_profile_draws_the_fit_where_the_readings_are()
     {
-        var line = new ParallelLines([new StraightConductor(0.2, 1, 0.05)]);
+        var line = new ParallelLines([new StraightConductor(0.2, new(1), 0.05)]);
         var readings = Enumerable.Range(-5, 11).Select(i =>
         {
-            var field = line.At(0.2 * i, 0.05);
+            var field = line.At(0.2 * i, new(0.05));
             return new CrossReading(0.2 * i, 0.05, field.HorizontalTesla * 1e9, Math.Abs(field.VerticalTesla) * 1e9);
         }).ToList();
         var result = Pinpointing.Single(readings, new ReadingNoise(0.02, 0.05), 0.5, 1).Value;

@@ -19,9 +19,9 @@ public class SignalDrawingTests
     private static readonly SupposedGround Ground = new(
         SoilGround.Of(SoilKind.Loam),
         [
-            new SupposedLine("g", "Tamsin Gas", UtilityKind.Gas, [new(0, 0), new(0, 60)], 0.8, LineBuild.Tracer, new SupposedEnd(EndSupposed.Open), new SupposedEnd(EndSupposed.Open)),
-            new SupposedLine("e", "Norrick Grid", UtilityKind.Electric, [new(2, -10), new(2, 70)], 0.6, LineBuild.Of(UtilityKind.Electric, Material.Of("armoured"), null), new SupposedEnd(EndSupposed.Earthed), new SupposedEnd(EndSupposed.Earthed)),
-            new SupposedLine("w", "Pellow Water", UtilityKind.Water, [new(-40, 30), new(40, 30)], 1.2, LineBuild.Of(UtilityKind.Water, Material.Of("ductile iron"), null), SupposedEnd.GoesOn, SupposedEnd.GoesOn),
+            new SupposedLine("g", "Tamsin Gas", UtilityKind.Gas, [new(0, 0), new(0, 60)], new(0.8), LineBuild.Tracer, new SupposedEnd(EndSupposed.Open), new SupposedEnd(EndSupposed.Open)),
+            new SupposedLine("e", "Norrick Grid", UtilityKind.Electric, [new(2, -10), new(2, 70)], new(0.6), LineBuild.Of(UtilityKind.Electric, Material.Of("armoured"), null), new SupposedEnd(EndSupposed.Earthed), new SupposedEnd(EndSupposed.Earthed)),
+            new SupposedLine("w", "Pellow Water", UtilityKind.Water, [new(-40, 30), new(40, 30)], new(1.2), LineBuild.Of(UtilityKind.Water, Material.Of("ductile iron"), null), SupposedEnd.GoesOn, SupposedEnd.GoesOn),
         ],
         [new SupposedBond("g", 60, "e", 70, 0.5)], []);
 
@@ -82,7 +82,7 @@ public class SignalDrawingTests
         var chart = Field(876, 262);
         Assert.True(chart.FieldY(chart.MostNanotesla) < chart.FieldY(0));
         Assert.Equal(chart.GroundY, chart.FieldY(0), 6);
-        Assert.All(chart.Lines, l => Assert.InRange(chart.DepthY(l.Cut.DepthMetres), chart.GroundY, 262));
+        Assert.All(chart.Lines, l => Assert.InRange(chart.DepthY(l.Cut.Depth.Metres), chart.GroundY, 262));
         Assert.Equal(["e", "g"], chart.Lines.Select(l => l.Line.Id).Order());
         Assert.InRange(chart.StrongestAt, 3.3, 6.2);
         var (gas, cable) = (chart.Lines.Single(l => l.Line.Id == "g").Cut, chart.Lines.Single(l => l.Line.Id == "e").Cut);

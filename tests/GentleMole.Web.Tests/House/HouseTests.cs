@@ -18,7 +18,7 @@ public sealed class HouseTests
         ["Job"] = [],
         ["Site"] = ["Lines"],
         ["Soil"] = ["Site"],
-        ["Fields"] = ["Site"],
+        ["Fields"] = ["Lines", "Site"],
         ["Instruments"] = ["Fields", "Site"],
         ["Records"] = ["Site"],
         ["Notices"] = ["Site"],

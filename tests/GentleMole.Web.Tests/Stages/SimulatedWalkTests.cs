@@ -20,7 +20,7 @@ public class SimulatedWalkTests(MoleHost host) : IClassFixture<MoleHost>
     {
         var supposed = new SupposedGround(
             SoilGround.Of(SoilKind.Loam),
-            [new SupposedLine("line-2", "gas", UtilityKind.Gas, [new(46.6, 8.2), new(44.7, 80)], 0.8, LineBuild.Tracer, new SupposedEnd(EndSupposed.Open), new SupposedEnd(EndSupposed.Earthed))],
+            [new SupposedLine("line-2", "gas", UtilityKind.Gas, [new(46.6, 8.2), new(44.7, 80)], new(0.8), LineBuild.Tracer, new SupposedEnd(EndSupposed.Open), new SupposedEnd(EndSupposed.Earthed))],
             [], []);
         return new WalkOrder(
             1, "Tamsin Gas", HiddenGround.Under(supposed, "line-2", seed),

@@ -70,7 +70,7 @@ public class SupposedGroundTests(MoleHost host) : IClassFixture<MoleHost>
             task.Ground with { Soil = new Core.Soil.SoilGround(20) },
             task.Ground with { Bonds = [.. task.Ground.Bonds, new SupposedBond("line-2", 3, "line-3", 4, 1)] },
             task.Ground with { Joints = [.. task.Ground.Joints, new SupposedJoint("line-2", 3, null)] },
-            Other(l => l with { DepthMetres = l.DepthMetres + 0.4 }),
+            Other(l => l with { Depth = new(l.Depth.Metres + 0.4) }),
             Other(l => l with { NetMilliamps = 3 }),
             Other(l => l with { End = new SupposedEnd(EndSupposed.Earthed, 5) }),
             Other(l => l with { Start = new SupposedEnd(EndSupposed.Earthed, 5) }),
@@ -92,7 +92,7 @@ public class SupposedGroundTests(MoleHost host) : IClassFixture<MoleHost>
             var (there, here) = (hidden.Line("line-2")!, supposed.Line("line-2")!);
             var stray = Enumerable.Range(0, 20).Max(i => there.Run.Project(here.Run.At(here.Run.Length * i / 19)).Foot.DistanceTo(here.Run.At(here.Run.Length * i / 19)));
             Assert.InRange(stray, 0.001, 1.5);
-            Assert.InRange(there.DepthMetres / here.DepthMetres, 0.85, 1.2);
+            Assert.InRange(there.Depth.Metres / here.Depth.Metres, 0.85, 1.2);
         }
 
         Assert.Contains(Enumerable.Range(0, 20), seed => HiddenGround.Under(supposed, "line-2", seed).Line("stranger") is not null);

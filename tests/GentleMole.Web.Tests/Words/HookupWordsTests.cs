@@ -63,7 +63,7 @@ public class HookupWordsTests
     [Fact]
     public void A_card_speaks_with_its_own_numbers()
     {
-        var ground = new SupposedGround(SoilGround.Of(SoilKind.Loam), [new SupposedLine("e", "Norrick Grid", UtilityKind.Electric, [new(0, 0), new(0, 9)], 0.6, LineBuild.Tracer, SupposedEnd.GoesOn, SupposedEnd.GoesOn)], [], []);
+        var ground = new SupposedGround(SoilGround.Of(SoilKind.Loam), [new SupposedLine("e", "Norrick Grid", UtilityKind.Electric, [new(0, 0), new(0, 9)], new(0.6), LineBuild.Tracer, SupposedEnd.GoesOn, SupposedEnd.GoesOn)], [], []);
         var hookup = new HookupTry("e", "e", HookupMethod.Direct, default, "", new(9, 0), 512, 25);
         var said = Plain(HookupWords.Why(new WhyCard(WhyKind.BondedInside, false, 0.2, 8.39, Line: "e"), ground, hookup, Metres));
         Assert.Equal("Norrick Grid (electric) carries 0.2 mA beside the work; bonded at the far end it would carry 8.39 mA, running the other way.", said);

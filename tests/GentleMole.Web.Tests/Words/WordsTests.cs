@@ -72,15 +72,15 @@ public class WordsTests
         void Keep(Result<DepthResult> result) => given.AddRange(result.Value.Reasons);
         foreach (var second in new[] { 1.4, 1.36, 1.3 })
         {
-            Keep(DepthMethods.Lift(new(1.1, 0), new(second, 0.3)));
+            Keep(DepthMethods.Lift(new(1.1, new(0)), new(second, new(0.3))));
         }
 
-        Keep(DepthMethods.Lift(new(1.1, 0), new(1.15, 0.05)));
+        Keep(DepthMethods.Lift(new(1.1, new(0)), new(1.15, new(0.05))));
         Keep(DepthMethods.Tilt(1, 1, 45));
         Keep(DepthMethods.Tilt(0.6, 1.4, 45));
         foreach (var lower in new[] { 140.0, 112, 103 })
         {
-            Keep(DepthMethods.Gradient(lower, 100, 0.4, 0, FieldSource.Line));
+            Keep(DepthMethods.Gradient(lower, 100, 0.4, new(0), FieldSource.Line));
         }
 
         Assert.True(given.Select(r => r.Code).Distinct().Count() >= 8);

@@ -48,7 +48,7 @@ internal static class BenchApi
 
             conductors.Add(new StraightConductor(
                 checks.Number(conductor.OffsetMetres, $"conductors[{i}].offsetMetres", -FarthestMetres, FarthestMetres),
-                checks.Number(conductor.DepthMetres, $"conductors[{i}].depthMetres", 0.001, 1000),
+                new(checks.Number(conductor.DepthMetres, $"conductors[{i}].depthMetres", 0.001, 1000)),
                 checks.Number(conductor.CurrentMilliamps, $"conductors[{i}].currentMilliamps", -1e9, 1e9) / 1000));
         }
 
@@ -62,8 +62,8 @@ internal static class BenchApi
         }
 
         var lines = new ParallelLines(conductors);
-        var fields = Array.ConvertAll(offsets, y => lines.At(y, height));
-        var places = lines.PeakAndNullIn(offsets.Min(), offsets.Max(), height);
+        var fields = Array.ConvertAll(offsets, y => lines.At(y, new(height)));
+        var places = lines.PeakAndNullIn(offsets.Min(), offsets.Max(), new(height));
         return Results.Ok(new LineFieldAnswer(
             Array.ConvertAll(fields, f => f.HorizontalTesla * 1e9),
             Array.ConvertAll(fields, f => f.VerticalTesla * 1e9),
@@ -165,11 +165,11 @@ internal static class BenchApi
             if (shown is null)
             {
                 checks.Add(field, "It is missing; it must be an object with depthMetres and heightMetres.");
-                return new ShownDepth(double.NaN, double.NaN);
+                return new ShownDepth(double.NaN, new(double.NaN));
             }
 
             return new ShownDepth(
-                checks.Number(shown.DepthMetres, field + ".depthMetres"), checks.Number(shown.HeightMetres, field + ".heightMetres"));
+                checks.Number(shown.DepthMetres, field + ".depthMetres"), new(checks.Number(shown.HeightMetres, field + ".heightMetres")));
         }
 
         var (first, second) = (Shown(body.First, "first"), Shown(body.Second, "second"));
@@ -191,7 +191,7 @@ internal static class BenchApi
         var left = checks.Number(body.LeftMetres, "leftMetres");
         var right = checks.Number(body.RightMetres, "rightMetres");
         var height = checks.Number(body.HeightMetres, "heightMetres");
-        return () => DepthMethods.Width(fraction, antenna, left, right, height);
+        return () => DepthMethods.Width(fraction, antenna, left, right, new(height));
     }
 
     private static Func<Result<DepthResult>> Gradient(DepthRequest body, Checks checks)
@@ -201,7 +201,7 @@ internal static class BenchApi
         var separation = checks.Number(body.SeparationMetres, "separationMetres");
         var height = checks.Number(body.HeightMetres, "heightMetres");
         var source = checks.Word(body.Source, "source", "line", "sonde") == "sonde" ? FieldSource.Sonde : FieldSource.Line;
-        return () => DepthMethods.Gradient(lower, upper, separation, height, source);
+        return () => DepthMethods.Gradient(lower, upper, separation, new(height), source);
     }
 
     private static void Count<T>(Checks checks, List<T>? list, string field, int most)

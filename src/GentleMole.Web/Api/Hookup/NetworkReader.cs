@@ -59,7 +59,7 @@ internal sealed class NetworkReader(Checks checks)
             "clamp" => new ClampSource(At(body), checks.Number(body.Volts, "source.volts", -1e5, 1e5)),
             "induction" => new InductionSource(
                 Position(body.Position, "source.position"),
-                checks.Number(body.HeightMetres, "source.heightMetres", 0, 100),
+                new(checks.Number(body.HeightMetres, "source.heightMetres", 0, 100)),
                 Azimuth.Of(checks.Number(body.AzimuthDegrees, "source.azimuthDegrees", ReadingRules.DirectionDegrees)),
                 checks.Number(body.MomentAmpereSquareMetres, "source.momentAmpereSquareMetres", 0, 1e6)),
             _ => null,

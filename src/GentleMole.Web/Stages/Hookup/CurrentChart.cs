@@ -25,7 +25,7 @@ internal sealed class CurrentChart : SignalChart
         (LowX, HighX) = (0, target.Run.Length);
         Work = task.Work;
         Connection = target.Run.Project(predicted.Prediction.Try.At).ChainageMetres;
-        Distance = target.DepthMetres + HookupPrediction.TipMetres;
+        Distance = target.Depth.Below(HookupPrediction.Tip);
         var stops = Enumerable.Range(0, 161).Select(i => target.Run.Length * i / 160).ToList();
         double At(SupposedLine line, double sheet) => 1000 * predicted.Solved.CurrentAt(line.Id, SupposedGround.Before(line) + sheet).Magnitude;
         HighDecade = Math.Ceiling(Math.Log10(Math.Max(stops.Max(s => At(target, s)), 1e-6)) * 3) / 3;

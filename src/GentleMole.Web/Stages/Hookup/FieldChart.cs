@@ -19,14 +19,14 @@ internal sealed class FieldChart : SignalChart
         (LowX, HighX) = (0, section.AlongMetres[^1]);
         GroundY = Top + ((height - Top - Bottom) * 0.56);
         MostNanotesla = Math.Max(section.PeakNanotesla.Max(), 1e-12);
-        _deepest = Math.Max(1, section.Lines.Select(l => l.DepthMetres).DefaultIfEmpty(1).Max() * 1.25);
+        _deepest = Math.Max(1, section.Lines.Select(l => l.Depth.Metres).DefaultIfEmpty(1).Max() * 1.25);
         Lines = [.. section.Lines.Select(l => (ground.Line(l.Line)!, l))];
         StrongestAt = section.AlongMetres[section.PeakNanotesla.ToList().IndexOf(section.PeakNanotesla.Max())];
         Scene = Draw(
             "Field above the ground along the cut",
             [new("ground", [.. Ground()], IsDumb: true), new("below", [.. Below()]), new("field", [.. Field()])],
             Lines.Select(l => new SceneLabel(
-                Name(l.Line, l.Cut), Looks.BelowGround, [new(X(l.Cut.AlongMetres), DepthY(l.Cut.DepthMetres))], (int)Math.Min(90, Math.Abs(l.Cut.Milliamps)), Radius(l.Cut) + 3)));
+                Name(l.Line, l.Cut), Looks.BelowGround, [new(X(l.Cut.AlongMetres), DepthY(l.Cut.Depth.Metres))], (int)Math.Min(90, Math.Abs(l.Cut.Milliamps)), Radius(l.Cut) + 3)));
     }
 
     public FieldSection Section { get; }
@@ -72,7 +72,7 @@ internal sealed class FieldChart : SignalChart
     {
         foreach (var (line, cut) in Lines)
         {
-            var (x, y) = (X(cut.AlongMetres), DepthY(cut.DepthMetres));
+            var (x, y) = (X(cut.AlongMetres), DepthY(cut.Depth.Metres));
             yield return Upright(Looks.Drop, x, Top, y) with { Paint = line.Kind };
             yield return new SceneMark(new SceneSymbol("current-" + N(Radius(cut)).Replace('.', '-'), SymbolPart.Disc(Looks.Painted, Radius(cut))), new(x, y))
             {

@@ -99,7 +99,7 @@ internal static class HookupWords
     /// <summary>Why the stake does not belong where it is, with the service that it would reach.</summary>
     public static string Stake(StakeRefusal refusal, StakeGround stakes, SitePoint stake, Person person) =>
         refusal == StakeRefusal.ShallowService && stakes.ShallowAt(stake, HookupTry.DrivenMetres) is { } service
-            ? $"{service.Name} ({LineWords.Kind(service.Kind)}) lies under it, {person.Length(service.DepthMetres)} deep as supposed."
+            ? $"{service.Name} ({LineWords.Kind(service.Kind)}) lies under it, {person.Length(service.Depth.Metres)} deep as supposed."
             : Stake(refusal);
 
     public static string Title(string words) => words.Length == 0 ? words : char.ToUpperInvariant(words[0]) + words[1..];

@@ -113,7 +113,7 @@ internal static class SheetGround
     }
 
     /// <summary>As measured and accepted, else by the plan's cover.</summary>
-    private static double? DepthOf(SheetLine line) => line.Traced.MiddleDepthMetres
+    private static Depth? DepthOf(SheetLine line) => line.Traced.MiddleDepth
         ?? (line.Records.Select(r => r.Cover).FirstOrDefault(c => c is not null) is { } cover
             ? GroundSurvey.DepthUnder(cover, line.Line.Kind, line.Line.Material, line.Line.OutsideDiameterMetres)
             : null);
@@ -124,5 +124,5 @@ internal static class SheetGround
         : sheet.Lines.Select(l => l.SupposedRun).FirstOrDefault(r => r is not null)?.Points[0] ?? otherwise;
 
     private static SaidOfLine? Said(LineModel? m) => m is null ? null : new SaidOfLine(
-        m.NoMetal, m.Metal, m.OutsideMetres, m.WallMetres, m.Coating, m.DepthMetres, m.StartKind, m.StartOhms, m.EndKind, m.EndOhms, m.NetMilliamps);
+        m.NoMetal, m.Metal, m.OutsideMetres, m.WallMetres, m.Coating, Depth.OfMetres(m.DepthMetres), m.StartKind, m.StartOhms, m.EndKind, m.EndOhms, m.NetMilliamps);
 }

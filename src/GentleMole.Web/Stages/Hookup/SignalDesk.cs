@@ -54,7 +54,7 @@ internal sealed class SignalDesk
     /// <summary>Everything that a solution depends on, in one text.</summary>
     private static string Key(PlannerTask task)
     {
-        var lines = task.Ground.Lines.Select(l => $"{l.Id} {l.Kind} {Points(l.Points)} {l.DepthMetres} {l.Conductor} {l.Start} {l.End} {l.NetMilliamps}");
+        var lines = task.Ground.Lines.Select(l => $"{l.Id} {l.Kind} {Points(l.Points)} {l.Depth.Metres} {l.Conductor} {l.Start} {l.End} {l.NetMilliamps}");
         var points = task.Points.Select(p => $"{p.Name} {p.Place} {string.Join(' ', p.Ways)}");
         var stakes = task.StakeGround.Areas.Select(a => $"{a.Surface} {Points(a.Corners)}").Concat(task.StakeGround.PowerEarths.Select(p => p.ToString()));
         var (sender, hearer) = (task.Transmitter, task.Receiver);
