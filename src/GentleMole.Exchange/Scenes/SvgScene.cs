@@ -44,6 +44,14 @@ public sealed class SvgScene(Scene scene, SvgMode mode, bool standsAlone = false
         return _out.ToString();
     }
 
+    /// <summary>The names alone.</summary>
+    public string Labels()
+    {
+        _out.Clear();
+        Names();
+        return _out.ToString();
+    }
+
     /// <summary>A whole file, in pixels and with its colours.</summary>
     public static string File(Scene scene)
     {

@@ -33,8 +33,7 @@ internal sealed class PlanLayers(JobSheet sheet, SceneFrame frame, PlanWindow wi
         new("loose", [.. Loose()]),
     ];
 
-    /// <summary>The shapes of a signal alone, as they are swapped while a stake is dragged.</summary>
-    public static IEnumerable<SceneShape> Signal(SignalOverlay signal)
+    private static IEnumerable<SceneShape> Signal(SignalOverlay signal)
     {
         foreach (var line in signal.Lines)
         {
@@ -54,11 +53,6 @@ internal sealed class PlanLayers(JobSheet sheet, SceneFrame frame, PlanWindow wi
             }
 
             yield return Letter(line.Kind, line.LetterPlace);
-        }
-
-        foreach (var line in signal.Lines.Where(l => l.MostMilliamps >= 0.01 * signal.MostMilliamps))
-        {
-            yield return new SceneText(Looks.Figure, ScenePoint.Of(line.LetterPlace), FigureWords.Milliamps(line.MostMilliamps), 14, 5);
         }
 
         if (signal.Try.Stake is { } stake)

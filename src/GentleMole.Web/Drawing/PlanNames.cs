@@ -1,4 +1,5 @@
 using System.Globalization;
+using GentleMole.Core.Lines;
 using GentleMole.Core.Measures;
 using GentleMole.Core.Site;
 using GentleMole.Exchange.Scenes;
@@ -16,6 +17,7 @@ internal sealed class PlanNames(JobSheet sheet, UnitSystem units, SceneFrame fra
 
     // What is in the ground before what is to be dug, that before what was done, and what only helps to read the plan last.
     private const int OfMark = 100;
+    private const int OfCurrent = 95;
     private const int OfLine = 90;
     private const int OfDig = 80;
     private const int OfConnection = 70;
@@ -29,6 +31,11 @@ internal sealed class PlanNames(JobSheet sheet, UnitSystem units, SceneFrame fra
         foreach (var mark in (extras.SiteOnly ? extras.Outline?.Marks : null) ?? [])
         {
             yield return Label(mark.Number.ToString(CultureInfo.InvariantCulture), Looks.Name, [mark.Place], OfMark, 9);
+        }
+
+        foreach (var line in extras.Signal?.Worth ?? [])
+        {
+            yield return Label($"{Utilities.Letter(line.Kind)} {FigureWords.Milliamps(line.MostMilliamps)}", Looks.Figure, [line.LetterPlace, .. Along([line.Pieces[0].Points[0], .. line.Pieces.Select(p => p.Points[^1])])], OfCurrent, Symbols.LetterDisc.Reach + 1);
         }
 
         foreach (var line in sheet.Lines)

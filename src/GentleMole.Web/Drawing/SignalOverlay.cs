@@ -19,11 +19,15 @@ internal sealed class SignalOverlay
     /// <summary>So far off what is connected.</summary>
     private const double OffHookupMetres = 6;
 
-    /// <summary>Less than this part of the strongest is not worth a tick.</summary>
+    /// <summary>Less than this part of the strongest is not worth a tick, nor a figure.</summary>
     private const double LeastTicked = 0.01;
 
-    public SignalOverlay(PredictedHookup predicted, SupposedGround ground)
+    private readonly List<SitePoint> _stands;
+
+    /// <param name="stands">What has a sign of its own on the plan, and is not to be covered by a letter.</param>
+    public SignalOverlay(PredictedHookup predicted, SupposedGround ground, IEnumerable<SitePoint>? stands = null)
     {
+        _stands = [.. stands ?? []];
         Try = predicted.Prediction.Try;
         var solved = predicted.Solved;
         var most = ground.Metallic.SelectMany(l => Samples(l).Select(s => Current(solved, l, s).Magnitude)).DefaultIfEmpty(0).Max();
@@ -37,6 +41,9 @@ internal sealed class SignalOverlay
     public double MostMilliamps { get; }
 
     public IReadOnlyList<CurrentLine> Lines { get; }
+
+    /// <summary>Those with so much current that it is worth a figure.</summary>
+    public IEnumerable<CurrentLine> Worth => Lines.Where(l => l.MostMilliamps >= LeastTicked * MostMilliamps);
 
     /// <summary>Weight of a current; by its root, so that a tenth can still be seen.</summary>
     public static double Pixels(double part) => Math.Max(ThinnestPixels, ThickestPixels * Math.Sqrt(part));
@@ -67,7 +74,7 @@ internal sealed class SignalOverlay
     }
 
     private SitePoint LetterPlace(Run run) =>
-        LetterAt.Select(part => run.At(run.Length * part)).MaxBy(p => Math.Min(OffHookupMetres, Math.Min(p.DistanceTo(Try.At), p.DistanceTo(Try.Stake ?? Try.At))));
+        LetterAt.Select(part => run.At(run.Length * part)).MaxBy(p => _stands.Append(Try.At).Append(Try.Stake ?? Try.At).Min(s => Math.Min(OffHookupMetres, p.DistanceTo(s))));
 
     private static Complex Current(SolvedNetwork solved, SupposedLine line, double sheet) => solved.CurrentAt(line.Id, SupposedGround.Before(line) + sheet);
 

@@ -106,14 +106,20 @@ internal abstract class SheetPage(MoleDb db, SheetLoader loader) : PageModel, IE
     /// <summary>A part of the plan as it is drawn at its scale: a closer look shows more of it, and its names where they have room then.</summary>
     public async Task<IActionResult> OnGetWindowAsync(double west, double north, int width, int height, double unit)
     {
-        if (!SiteRules.IsPlace(new SitePoint(west, north)) || width is < 50 or > 6000 || height is < 50 or > 6000 || unit is not (> 1e-5 and < 1000))
+        if (PartOf(west, north, width, height, unit) is not { } part)
         {
             return BadRequest();
         }
 
         await PrepareWindowAsync();
-        return Partial("_PlanWindow", new PlanDrawing(Sheet, Person.Units, SceneFrame.Plan(west, north, unit, width, height), SelectedDot, OnPlan));
+        return Partial("_PlanWindow", new PlanDrawing(Sheet, Person.Units, part, SelectedDot, OnPlan));
     }
+
+    /// <summary>The part of the plan that a browser says it looks at; null when there is no such part.</summary>
+    protected static SceneFrame? PartOf(double west, double north, int width, int height, double unit) =>
+        SiteRules.IsPlace(new SitePoint(west, north)) && width is >= 50 and <= 6000 && height is >= 50 and <= 6000 && unit is > 1e-5 and < 1000
+            ? SceneFrame.Plan(west, north, unit, width, height)
+            : null;
 
     /// <summary>What was typed, when the form came back with an error; else what is stored.</summary>
     public string Typed(string name, string? stored) =>

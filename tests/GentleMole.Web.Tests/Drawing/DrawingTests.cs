@@ -1,4 +1,5 @@
 using GentleMole.Core.Fields;
+using GentleMole.Core.Hookup;
 using GentleMole.Core.Lines;
 using GentleMole.Core.Measures;
 using GentleMole.Core.Pinpoint;
@@ -66,6 +67,26 @@ public class DrawingTests(MoleHost host) : IClassFixture<MoleHost>
             {
                 Assert.Contains(plan.Labels, l => l.Label.Text.StartsWith(Web.Words.LineWords.Kind(line.Line.Kind), StringComparison.Ordinal));
             }
+        }
+    }
+
+    /// <summary>The figures of currents are names like others, whatever is connected and wherever the stake is taken.</summary>
+    [Theory]
+    [InlineData(876, 420)]
+    [InlineData(390, 388)]
+    public async Task Figures_of_currents_stand_at_their_lines_and_on_nothing_else(int width, int height)
+    {
+        var sheet = await SheetAsync(1);
+        var task = Web.Stages.SheetGround.Task(
+            sheet, sheet.LineById(2)!, Web.Stages.UsualInstruments.Transmitter.AsTransmitter(), Web.Stages.UsualInstruments.Receiver.AsReceiver())!;
+        foreach (var (east, north, hertz) in new[] { (38.0, 5.0, 512.0), (38, 5, 83_000), (52, 4, 33_000), (30, 20, 83_000) })
+        {
+            var predicted = HookupPlanner.Predict(task, new HookupTry("line-2", "line-2", HookupMethod.Direct, new(46.6, 8.2), "valve 3", new(east, north), hertz, 50)).Value;
+            var plan = new PlanDrawing(sheet, UnitSystem.Metres, width, height, null, extras: new PlanExtras(Signal: new SignalOverlay(predicted, task.Ground)));
+
+            LabelLaw.Hold(plan.Scene);
+            Assert.Contains(plan.Labels, l => l.Label.Look == Looks.Figure);
+            Assert.True(width < 800 || plan.Labels.Count(l => l.Label.Look == Looks.Figure) == plan.Extras.Signal!.Worth.Count());
         }
     }
 

@@ -67,14 +67,24 @@ internal sealed class HookupPlanPage(MoleDb db, SheetLoader loader, SignalDesk d
 
     public (SitePoint From, SitePoint To) Cut { get; private set; }
 
+    private SceneFrame? _window;
+
     public double ArcRadius { get; private set; } = ArcSweep.UsualRadiusMetres;
 
-    /// <summary>The currents alone, as they are swapped while the stake is dragged.</summary>
-    public string SignalSvg => Overlay is { } overlay
-        ? new SvgScene(new Scene(SceneFrame.Plan(0, 0, 1, 1, 1), "Currents", [new SceneLayer("signal", [.. PlanLayers.Signal(overlay)])], []), SvgMode.Units).Layer("signal")
-        : "";
+    /// <summary>Currents and names, as they are swapped while the stake is dragged: for the part of the plan that is looked at.</summary>
+    public string SignalSvg
+    {
+        get
+        {
+            var plan = _window is { } part ? new PlanDrawing(Sheet, Person.Units, part, SelectedDot, OnPlan) : DrawPlan();
+            var svg = new SvgScene(plan.Scene, SvgMode.Units);
+            return svg.Layer("signal") + svg.Labels();
+        }
+    }
 
-    public SignalOverlay? Overlay => Predicted is { } p ? new SignalOverlay(p, Task!.Ground) : null;
+    public SignalOverlay? Overlay => Predicted is { } p
+        ? new SignalOverlay(p, Task!.Ground, Sheet.Job.Features.Where(f => f is { Shape: FeatureShape.Spot, Points.Count: > 0 }).Select(f => f.Points[0]))
+        : null;
 
     public override (string Part, object Model)? Lower => Predicted is null ? null : ("_PredictedLower", this);
 
@@ -113,8 +123,10 @@ internal sealed class HookupPlanPage(MoleDb db, SheetLoader loader, SignalDesk d
     }
 
     /// <summary>The hookup as it is dragged and turned; nothing is kept.</summary>
-    public IActionResult OnPostPredictJudge()
+    /// <param name="west">Left edge of what is looked at, with the next four: as a closer look asks for it.</param>
+    public IActionResult OnPostPredictJudge(double west, double north, int width, int height, double unit)
     {
+        _window = PartOf(west, north, width, height, unit);
         if (!MakeTask())
         {
             return BadRequest();

@@ -24,7 +24,7 @@ export function openPlan(plan) {
     svg.style.setProperty('--u', unit);
     scaleBar(plan, unit, size.width);
     const asked = box.join(' ') + ' ' + Math.round(size.width);
-    if (asked !== drawnFor) lookCloser(svg, box, unit, size);
+    if (asked !== drawnFor) lookCloser(svg);
     drawnFor = asked;
   }
 
@@ -156,22 +156,29 @@ export function openPlan(plan) {
   sketch(svg);
 }
 
+/** The part of the site that a plan shows, as the server is asked for it. */
+export function lookedAt(svg) {
+  const { width, height } = svg.getBoundingClientRect();
+  const { x, y, width: across, height: down } = svg.viewBox.baseVal;
+  const unit = Math.max(across / width, down / height);
+  return { west: x - (width * unit - across) / 2, north: -(y - (height * unit - down) / 2), unit, width: Math.round(width), height: Math.round(height) };
+}
+
 let looking;
 
 /** A part of the plan, drawn closer, shows more of what is there, and names stand where they have room then. */
-function lookCloser(svg, box, unit, size) {
+function lookCloser(svg) {
   clearTimeout(looking?.timer);
   looking?.abort.abort();
   const abort = new AbortController();
   const timer = setTimeout(async () => {
     const query = new URLSearchParams(location.search);
-    const [x, y] = [box[0] - (size.width * unit - box[2]) / 2, box[1] - (size.height * unit - box[3]) / 2];
-    const asked = { handler: 'Window', west: x, north: -y, unit, width: Math.round(size.width), height: Math.round(size.height) };
-    Object.entries(asked).forEach(([name, value]) => query.set(name, value));
+    query.set('handler', 'Window');
+    Object.entries(lookedAt(svg)).forEach(([name, value]) => query.set(name, value));
     try {
       const answer = await fetch(`${location.pathname}?${query}`, { signal: abort.signal, credentials: 'same-origin' });
       const wait = Number(answer.headers.get('Retry-After'));
-      if (answer.status === 429 && wait > 0) setTimeout(() => svg.isConnected && lookCloser(svg, box, unit, size), wait * 1000);
+      if (answer.status === 429 && wait > 0) setTimeout(() => svg.isConnected && lookCloser(svg), wait * 1000);
       if (!answer.ok || !svg.isConnected) return;
       // A stake that is being dragged is drawn by whoever drags it.
       const keep = svg.querySelector('.stake-handle.is-held') ? 'signal' : '';

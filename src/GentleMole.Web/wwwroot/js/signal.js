@@ -1,6 +1,6 @@
 // The planned hookup under the finger: drags the stake, turns the slider, and shows what the server solves. Computes nothing.
 import { written } from './length.js';
-import { redraw } from './plan.js';
+import { lookedAt, redraw } from './plan.js';
 
 export function openSignal() {
   const form = document.querySelector('[data-signal]');
@@ -19,7 +19,9 @@ export function openSignal() {
     }
     running = true;
     try {
-      const answer = await fetch(form.dataset.signal, { method: 'POST', body: new FormData(form), headers: { 'X-Part': '1' } });
+      const body = new FormData(form);
+      Object.entries(lookedAt(svg)).forEach(([name, value]) => body.append(name, value));
+      const answer = await fetch(form.dataset.signal, { method: 'POST', body, headers: { 'X-Part': '1' } });
       if (answer.ok && form.isConnected) show(await answer.text());
       else if (form.isConnected) refused(answer);
     } catch {
