@@ -73,7 +73,7 @@ internal sealed partial class BenchServer : IAsyncDisposable
         "dotnet",
         [
             Path.Combine(AppContext.BaseDirectory, "GentleMole.Web.dll"), "--urls", address.ToString(), "--Data", data.FullName,
-            "--Demo", "true", "--Centre", "off", "--Logging:LogLevel:Default", "Warning",
+            "--Demo", "true", "--Centre", "off", "--Logging:LogLevel:Default", "Warning", "--Pages:RequestsPerMinute", "1000000",
         ]))!;
 
     public async Task<string> TokenAsync(string path) =>

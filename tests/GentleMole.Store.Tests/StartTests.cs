@@ -1,6 +1,8 @@
 using GentleMole.Store.Writing;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Infrastructure;
+using Microsoft.EntityFrameworkCore.Migrations;
 
 namespace GentleMole.Store.Tests;
 
@@ -156,6 +158,27 @@ public sealed class StartTests : IDisposable
         Assert.Empty(await room.DoAsync(async db => (await db.Database.GetPendingMigrationsAsync()).ToList()));
         Assert.Equal((long)StoreFile.ApplicationId, await room.AskAsync("PRAGMA application_id"));
         Assert.Equal("wal", await room.AskAsync("PRAGMA journal_mode"));
+    }
+
+    /// <summary>A step that cannot run in a transaction leaves half a migration behind when the process is killed in it.</summary>
+    [Fact]
+    public async Task A_migration_is_whole_or_not_at_all()
+    {
+        await using var room = await StoreRoom.OpenAsync(_directory);
+        await room.DoAsync(db =>
+        {
+            var (all, writer) = (db.GetService<IMigrationsAssembly>(), db.GetService<IMigrationsSqlGenerator>());
+            Assert.NotEmpty(all.Migrations);
+            foreach (var (name, type) in all.Migrations)
+            {
+                var migration = all.CreateMigration(type, db.Database.ProviderName!);
+                var model = db.GetService<IModelRuntimeInitializer>().Initialize(migration.TargetModel);
+                Assert.All(writer.Generate(migration.UpOperations, model), step => Assert.False(step.TransactionSuppressed, $"{name}: {step.CommandText}"));
+            }
+
+            return Task.FromResult(0);
+        });
+        Assert.Equal("SET NULL", await room.AskAsync("SELECT on_delete FROM pragma_foreign_key_list('Records') WHERE \"from\" = 'LineId' AND \"table\" = 'Lines'"));
     }
 
     public void Dispose()

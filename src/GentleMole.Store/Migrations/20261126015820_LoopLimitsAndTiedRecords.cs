@@ -10,11 +10,8 @@ namespace GentleMole.Store.Migrations
         /// <inheritdoc />
         protected override void Up(MigrationBuilder migrationBuilder)
         {
-            migrationBuilder.AddColumn<int>(
-                name: "LineId",
-                table: "Records",
-                type: "INTEGER",
-                nullable: true);
+            // The mapper would make the whole table anew for this, outside of any transaction: a kill in between would leave half of it.
+            migrationBuilder.Sql("ALTER TABLE Records ADD COLUMN LineId INTEGER NULL CONSTRAINT FK_Records_Lines_LineId REFERENCES Lines (Id) ON DELETE SET NULL");
 
             migrationBuilder.AddColumn<double>(
                 name: "GoodLoopOhms",
@@ -36,14 +33,6 @@ namespace GentleMole.Store.Migrations
                 type: "REAL",
                 nullable: false,
                 defaultValue: 5000.0);
-
-            migrationBuilder.AddForeignKey(
-                name: "FK_Records_Lines_LineId",
-                table: "Records",
-                column: "LineId",
-                principalTable: "Lines",
-                principalColumn: "Id",
-                onDelete: ReferentialAction.SetNull);
 
             migrationBuilder.Sql("UPDATE Records SET LineId = (SELECT l.Id FROM Lines l WHERE l.JobId = Records.JobId AND l.Kind = Records.Kind AND lower(l.Owner) = lower(Records.Owner) LIMIT 1)");
         }
