@@ -229,7 +229,7 @@ internal sealed class PlanLayers(JobSheet sheet, SceneFrame frame, PlanWindow wi
         foreach (var line in sheet.Lines)
         {
             // Where it is seen: of a line that runs far beyond the plan the middle may be anywhere. A very short one has no room for a letter.
-            foreach (var part in line.BestRun is { } run ? window.InSight(run.Points) : [])
+            foreach (var part in window.InSight(line))
             {
                 var count = part.Length < LetterEvery * frame.UnitsAcross / 2 ? 0 : Math.Max(1, (int)Math.Round(part.Length / (LetterEvery * frame.UnitsAcross)));
                 for (var i = 0; i < count; i++)

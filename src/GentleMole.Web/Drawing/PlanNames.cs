@@ -42,7 +42,7 @@ internal sealed class PlanNames(JobSheet sheet, UnitSystem units, SceneFrame fra
         {
             if (line.Dots.Count > 0 && line.Traced.Points.Count > 0)
             {
-                yield return Label(Name(line), Looks.Name, [line.Traced.Points[^1].Place, .. Along([.. line.Traced.Points.Select(p => p.Place)]), .. Along(line.Expected?.Points ?? [])], OfLine, 11) with { Shorter = LineWords.Kind(line.Line.Kind) };
+                yield return Label(Name(line), Looks.Name, [line.Traced.Points[^1].Place, .. Along(window.InSight(line)), .. Along(line.Expected?.Points ?? [])], OfLine, 11) with { Shorter = LineWords.Kind(line.Line.Kind) };
             }
             else if (line.BestRun is { } run)
             {
@@ -88,9 +88,11 @@ internal sealed class PlanNames(JobSheet sheet, UnitSystem units, SceneFrame fra
         new(text.Length > MostLetters ? text[..(MostLetters - 1)] + "…" : text, look, ScenePoint.Of(at), importance, gap);
 
     /// <summary>Places along what is seen of a line, from its end backwards.</summary>
-    private IEnumerable<SitePoint> Along(IReadOnlyList<SitePoint> points)
+    private IEnumerable<SitePoint> Along(IReadOnlyList<SitePoint> points) => points.Count < 2 ? [] : Along(window.InSight(points));
+
+    private IEnumerable<SitePoint> Along(IEnumerable<Run> seen)
     {
-        foreach (var part in points.Count < 2 ? [] : window.InSight(points).Reverse())
+        foreach (var part in seen.Reverse())
         {
             var step = Math.Max(AnchorEvery * frame.UnitsAcross, part.Length / 40);
             for (var s = part.Length; s > 0; s -= step)

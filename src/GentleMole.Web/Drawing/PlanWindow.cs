@@ -71,6 +71,10 @@ internal sealed class PlanWindow
     /// <summary>The parts of a line that lie in or near the window, simplified to what a pixel can show.</summary>
     public IReadOnlyList<IReadOnlyList<SitePoint>> InView(IReadOnlyList<SitePoint> points) => Cut(points, Math.Max(SpanEast, SpanNorth));
 
+    /// <summary>The parts of a line as traced, else as planned, that lie in the window itself: of what is drawn, so that a long line is gone through once.</summary>
+    public IEnumerable<Run> InSight(SheetLine line) =>
+        Lines.First(l => l.Line == line).Parts is { Count: > 0 } drawn ? drawn.SelectMany(InSight) : line.BestRun is { } run ? InSight(run.Points) : [];
+
     /// <summary>The parts of a line that lie in the window itself.</summary>
     public IEnumerable<Run> InSight(IReadOnlyList<SitePoint> points) =>
         Cut(points, 0).Where(SiteRules.IsRun).Select(p => new Run(p));

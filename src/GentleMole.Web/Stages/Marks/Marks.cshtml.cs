@@ -1,6 +1,7 @@
 using GentleMole.Core;
 using GentleMole.Core.Job;
 using GentleMole.Core.Marking;
+using GentleMole.Core.Trace;
 using GentleMole.Store;
 using GentleMole.Store.Model;
 using GentleMole.Web.Centre;
@@ -49,7 +50,13 @@ internal sealed class MarksPage(MoleDb db, SheetLoader loader, PlaceClock clock,
             : ("sound", $"Paint it: {line.Traced.Stretches.Count} stretches, all sound.", "Dots first, checked backwards, then light straight lines lined up between three dots.");
     }
 
-    public string LabelOf(SheetLine line)
+    /// <summary>The line's stretches as they are listed; of a long one worked out once.</summary>
+    public IReadOnlyList<StretchRow> RowsOf(SheetLine line) =>
+        Sheet.Drawn.Get((nameof(StretchRow), line.Line.Id), () => StretchRow.Of(line.Traced.Stretches, MostListed));
+
+    public string LabelOf(SheetLine line) => Sheet.Drawn.Get((nameof(MarkLabel), line.Line.Id, Person.Units), () => Label(line));
+
+    private string Label(SheetLine line)
     {
         var last = line.Traced.Points.Where(p => p.Depth is not null).MaxBy(p => p.Number);
         var readOn = line.Dots.Where(d => d.Reading.State == DotState.Accepted).Max(d => d.Reading.TakenAt);
