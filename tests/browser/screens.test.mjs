@@ -47,6 +47,36 @@ for (const view of views) {
   });
 }
 
+for (const view of views) {
+  test(`${view} has no colour but paint, and what has the focus is seen`, async () => {
+    const { page } = browser;
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await page.goto(server.url + view, { waitUntil: 'networkidle' });
+    await page.keyboard.press('Tab');
+    const strays = await page.evaluate(() => {
+      // How far a colour is from grey; browns and cream are within 60, the blue and red of a library are far beyond.
+      const hue = text => Math.max(0, ...[...text.matchAll(/rgba?\(([\d.]+), ([\d.]+), ([\d.]+)(?:, ([\d.]+))?\)/g)]
+        .map(([, r, g, b, a]) => (Math.max(r, g, b) - Math.min(r, g, b)) * (a ?? 1)));
+      const looks = (e, also) => {
+        const s = getComputedStyle(e);
+        return [s.color, s.backgroundColor, s.borderTopColor, s.borderLeftColor, s.boxShadow, s.accentColor, ...also(s)].map(hue).some(h => h > 60);
+      };
+      const found = [...document.querySelectorAll('body *')].filter(e => !e.closest('svg, [class*="paint-"]') && looks(e, () => []))
+        .map(e => `${e.tagName}.${e.className} is coloured`);
+      for (const kind of ['.btn', 'main .nav-link', '.form-control', '.form-select', '.form-check-input', '.form-range', '.accordion-button', 'main a']) {
+        const e = [...document.querySelectorAll(kind)].find(one => one.offsetParent && !one.closest('svg'));
+        if (!e) continue;
+        e.focus();
+        const s = getComputedStyle(e);
+        if (s.outlineStyle !== 'solid' || parseFloat(s.outlineWidth) < 3) found.push(`${kind} has the focus and does not show it`);
+        if (looks(e, s2 => [s2.outlineColor])) found.push(`${kind} is coloured when it has the focus`);
+      }
+      return found;
+    });
+    assert.deepEqual(strays, []);
+  });
+}
+
 test('at 390 px a dot is typed, judged and marked', async () => {
   const { page } = browser;
   await page.setViewportSize({ width: 390, height: 844 });

@@ -224,10 +224,12 @@ function sketch(svg) {
     }
   }
   for (const { east, north } of waitingPlaces()) {
+    const [e, n] = [metres(east), metres(north)];
+    if (!Number.isFinite(e + n)) continue;
     const mark = document.createElementNS(NS, 'g');
-    mark.setAttribute('transform', `translate(${metres(east)} ${-metres(north)})`);
+    mark.setAttribute('transform', `translate(${e} ${-n})`);
     mark.innerHTML = '<g class="px"><circle class="draft-mark" r="6" stroke-dasharray="3 3" /></g>';
-    if (Number.isFinite(metres(east) + metres(north))) layer.append(mark);
+    layer.append(mark);
   }
   for (const field of document.querySelectorAll('[data-preview]')) {
     const points = field.value.split('\n').map(line => line.split(/[;\s,]+(?=[-−\d.])/).map(metres))
