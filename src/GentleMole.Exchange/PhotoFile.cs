@@ -13,12 +13,16 @@ public static class PhotoFile
     /// <summary>Largest photograph that is taken.</summary>
     public const int MostBytes = 20_000_000;
 
+    /// <summary>A refusal of a file that is too large, before anybody reads it.</summary>
+    public static FieldError? TooLarge(long bytes) =>
+        bytes > MostBytes ? new FieldError("photo", $"The photo has {bytes / 1_000_000} MB; {MostBytes / 1_000_000} MB is the most.") : null;
+
     /// <summary>Looks at a file; a refusal at <c>photo</c>.</summary>
     public static Result<PhotoFacts> Look(byte[] content)
     {
-        if (content.Length > MostBytes)
+        if (TooLarge(content.Length) is { } refusal)
         {
-            return new FieldError("photo", $"The photo has {content.Length / 1_000_000} MB; {MostBytes / 1_000_000} MB is the most.");
+            return refusal;
         }
 
         var format = content switch

@@ -2,7 +2,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { useApp } from './app.mjs';
-import { opened, pressed } from './browser.mjs';
+import { answered, opened, pressed } from './browser.mjs';
 
 let server;
 let page;
@@ -197,4 +197,18 @@ test('bench: a row pasted from a spreadsheet is fitted and drawn', async () => {
   await page.waitForSelector('#f-readings-error');
   assert.match(await page.textContent('#f-readings-error'), /Line 2/);
   assert.equal((await page.inputValue('#f-readings')).trim(), '0 1\nhello');
+});
+
+test('what a tab is called is said under the finger, and goes when the sheet changes', async () => {
+  const errors = [];
+  page.on('pageerror', error => errors.push(error.message));
+  await opened(page, `${server.url}/jobs/1/trace?line=2`);
+  const tabs = page.locator('nav[aria-label=Utilities] .nav-link');
+  await tabs.nth(0).hover();
+  await page.waitForSelector('.tooltip');
+  assert.match(await page.textContent('.tooltip'), /Pellow Water/);
+  await answered(page, () => tabs.nth(2).click());
+  await page.mouse.move(400, 300);
+  await page.waitForFunction(() => !document.querySelector('.tooltip'));
+  assert.deepEqual(errors, []);
 });

@@ -122,6 +122,38 @@ public class MeanwhileTests(MoleHost host) : IClassFixture<MoleHost>
         }
     }
 
+    /// <summary>
+    /// What is half typed is kept in the browser, on every page on which things are entered. Passwords and files are not, and
+    /// cautions are read again, not ticked by a machine.
+    /// </summary>
+    [Theory]
+    [InlineData("/firm")]
+    [InlineData("/owners")]
+    [InlineData("/instruments?instrument=4")]
+    [InlineData("/guide?kind=Gas")]
+    [InlineData("/people")]
+    [InlineData("/tokens")]
+    [InlineData("/jobs/new")]
+    [InlineData("/bench/pinpoint")]
+    [InlineData("/bench/depth")]
+    [InlineData("/bench/line-field")]
+    [InlineData("/jobs/1/notice")]
+    [InlineData("/jobs/1/records?owner=Lanternet")]
+    [InlineData("/jobs/1/walk?feature=3")]
+    [InlineData("/jobs/1/hookup?line=2")]
+    [InlineData("/jobs/1/hookup/ground?line=2&of=line-2")]
+    [InlineData("/jobs/1/trace?line=2")]
+    [InlineData("/jobs/3/marks")]
+    public async Task Every_form_keeps_what_is_half_typed_under_a_name_of_its_own(string path)
+    {
+        var (_, shown) = await host.Browser("orla").PageAsync(path);
+        var typed = shown.QuerySelectorAll("main form[method=post]").Where(f => f.QuerySelector("input[type=text],input[type=date],textarea,select") is not null).ToList();
+
+        Assert.NotEmpty(typed);
+        Assert.All(typed, form => Assert.False(string.IsNullOrEmpty(form.GetAttribute("data-keep")), form.OuterHtml[..Math.Min(200, form.OuterHtml.Length)]));
+        Assert.Equal(typed.Count, typed.Select(f => f.GetAttribute("data-keep")).Distinct().Count());
+    }
+
     [Fact]
     public async Task Guide_checks_and_resets_are_in_the_log()
     {

@@ -15,9 +15,9 @@ internal sealed class PhotoShelf(DataFolder folder)
     /// <summary>Looks at an uploaded photo; a refusal at <c>photo</c> keeps nothing.</summary>
     public static async Task<Result<(byte[] Content, PhotoFacts Facts)>> ReadAsync(IFormFile file, CancellationToken cancellation)
     {
-        if (file.Length > PhotoFile.MostBytes)
+        if (PhotoFile.TooLarge(file.Length) is { } refusal)
         {
-            return new FieldError("photo", $"The photo has {file.Length / 1_000_000} MB; {PhotoFile.MostBytes / 1_000_000} MB is the most.");
+            return refusal;
         }
 
         using var content = new MemoryStream();

@@ -18,6 +18,7 @@ function open() {
   fitDrawings();
   openOutbox();
   openSignal();
+  openTooltips();
   const body = document.querySelector('.panel-body');
   if (body && scrolled.where === place()) body.scrollTop = scrolled.top;
   const wrong = document.querySelector('.invalid-feedback');
@@ -30,6 +31,7 @@ function open() {
 }
 
 document.addEventListener('htmx:beforeSwap', event => {
+  if (event.detail.target) closeTooltips(event.detail.target);
   if (event.detail.target?.id !== 'main') return;
   const body = document.querySelector('.panel-body');
   scrolled = { where: place(), top: body ? body.scrollTop : 0 };
@@ -64,10 +66,13 @@ function say(text) {
   window.bootstrap.Toast.getOrCreateInstance(note, { delay: 9000 }).show();
 }
 
-/** What a thing is called by its title is said at once, to the finger and the keyboard too; one tooltip at a time. */
+/** What a thing is called by its title is said at once, to the keyboard too. What belongs to it goes with it. */
 function openTooltips() {
-  new window.bootstrap.Tooltip(document.body, { selector: '[title]:not(svg *)', container: 'body', trigger: 'hover focus' });
-  document.addEventListener('htmx:beforeSwap', () => document.querySelectorAll('.tooltip').forEach(tip => tip.remove()));
+  document.querySelectorAll('[title]:not(svg *)').forEach(of => window.bootstrap.Tooltip.getOrCreateInstance(of, { trigger: 'hover focus', container: 'body', animation: false }));
+}
+
+function closeTooltips(root) {
+  root.querySelectorAll('[data-bs-original-title]').forEach(of => window.bootstrap.Tooltip.getInstance(of)?.dispose());
 }
 
 // A part that folds is a link that acts as a button: the space bar presses it.
@@ -79,7 +84,6 @@ document.addEventListener('keydown', event => {
 
 openKeys();
 openUploads();
-openTooltips();
 // After htmx has read the page, so that a form that is filled again from what was typed is judged again too.
 if (document.readyState === 'complete') open();
 else document.addEventListener('DOMContentLoaded', open);
