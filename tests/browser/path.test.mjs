@@ -63,8 +63,9 @@ test('a utility is put on the notice with its expected run', async () => {
 });
 
 test('the white outline lays itself and goes to the digger on one page', async () => {
-  await page.locator('.accordion-button', { hasText: 'White outline' }).click().catch(() => {});
-  if (!await page.isVisible('#f-spacing')) await page.locator('.accordion-button', { hasText: 'White outline' }).click();
+  const fold = page.locator('.accordion-button', { hasText: 'White outline' });
+  if (await fold.getAttribute('aria-expanded') !== 'true') await fold.click();
+  await page.waitForSelector('#fold-outline.show');
   await page.fill('#f-spacing', '5');
   await page.fill('#f-outlined', '2026-11-22');
   await send('Keep the outline');
