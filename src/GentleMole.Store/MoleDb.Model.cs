@@ -1,0 +1,170 @@
+using System.Text.Json;
+using GentleMole.Core.Lines;
+using GentleMole.Core.Pinpoint;
+using GentleMole.Core.Site;
+using GentleMole.Store.Evidence;
+using GentleMole.Store.Log;
+using GentleMole.Store.Model;
+using GentleMole.Store.Writing;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.ChangeTracking;
+using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
+using NodaTime;
+
+namespace GentleMole.Store;
+
+/// <content>What is kept where: columns, keys, indexes.</content>
+public sealed partial class MoleDb
+{
+    /// <summary>Indexes are there by what is asked, not one for every reference.</summary>
+    protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder)
+    {
+        configurationBuilder.Conventions.Remove<Microsoft.EntityFrameworkCore.Metadata.Conventions.ForeignKeyIndexConvention>();
+        configurationBuilder.Properties<Instant>().HaveConversion<StoredMoment.Moments>();
+        configurationBuilder.Properties<LocalDateTime>().HaveConversion<StoredMoment.Locals>();
+        configurationBuilder.Properties<LocalDate>().HaveConversion<StoredMoment.Days>();
+        configurationBuilder.Properties<LocalTime>().HaveConversion<StoredMoment.Times>();
+    }
+
+    protected override void OnModelCreating(ModelBuilder builder)
+    {
+        base.OnModelCreating(builder);
+        builder.Entity<Job>(job =>
+        {
+            job.Property(j => j.Name).HasMaxLength(200);
+            job.Property(j => j.DigCorners).HasConversion(AsJson<SitePoint>(), Compared<SitePoint>());
+            job.Property(j => j.DigRoute).HasConversion(AsJson<SitePoint>(), Compared<SitePoint>()).HasDefaultValueSql("'[]'");
+            job.Property(j => j.DigLaterals).HasConversion(AsJson<List<SitePoint>>(), ComparedLists<SitePoint>()).HasDefaultValueSql("'[]'");
+            job.Property(j => j.Tape).HasConversion(AsJson<SitePoint>(), Compared<SitePoint>());
+            job.Ignore(j => j.Origin);
+            job.HasMany(j => j.Lines).WithOne().HasForeignKey(l => l.JobId);
+            job.HasMany(j => j.Hookups).WithOne().HasForeignKey(h => h.JobId);
+            job.HasMany(j => j.Readings).WithOne().HasForeignKey(r => r.JobId);
+            job.HasMany(j => j.Features).WithOne().HasForeignKey(f => f.JobId);
+            job.HasMany(j => j.Requests).WithOne().HasForeignKey(r => r.JobId);
+            job.HasMany(j => j.Records).WithOne().HasForeignKey(r => r.JobId);
+            job.HasMany(j => j.Acks).WithOne().HasForeignKey(a => a.JobId);
+            job.HasMany(j => j.Settlements).WithOne().HasForeignKey(s => s.JobId);
+            job.HasMany(j => j.LineModels).WithOne().HasForeignKey(m => m.JobId);
+            job.HasMany(j => j.Ties).WithOne().HasForeignKey(t => t.JobId);
+            job.Property(j => j.SoilOhmMetres).HasDefaultValue(80.0);
+            job.HasIndex(j => j.NoticeNumber).IsUnique().HasFilter("NoticeNumber <> ''");
+        });
+        builder.Entity<SoughtLine>(line =>
+            line.Property(l => l.ExpectedRun).HasConversion(AsJson<SitePoint>(), Compared<SitePoint>()));
+        builder.Entity<Hookup>(hookup =>
+        {
+            hookup.Ignore(h => h.Connection).Ignore(h => h.Stake);
+            hookup.HasMany(h => h.Readings).WithOne().HasForeignKey(r => r.HookupId);
+            hookup.HasOne<SoughtLine>().WithMany().HasForeignKey(h => h.LineId);
+            hookup.Property(h => h.Wires).HasConversion(AsJson<Core.Hookup.WireTrial>(), Compared<Core.Hookup.WireTrial>()).HasDefaultValueSql("'[]'");
+            hookup.Property(h => h.ArcBearings).HasConversion(AsJson<double>(), Compared<double>()).HasDefaultValueSql("'[]'");
+        });
+        builder.Entity<LineModel>().Property(m => m.Points).HasConversion(AsJson<SitePoint>(), Compared<SitePoint>());
+        builder.Entity<LineTie>().Ignore(t => t.IsJoint);
+        builder.Entity<Instrument>(instrument =>
+        {
+            instrument.Property(i => i.FrequenciesHertz).HasConversion(AsJson<double>(), Compared<double>());
+            instrument.Property(i => i.StepsMilliamps).HasConversion(AsJson<double>(), Compared<double>());
+            instrument.HasMany(i => i.Checks).WithOne().HasForeignKey(c => c.InstrumentId);
+        });
+        builder.Entity<InstrumentCheck>().Property(c => c.ReadMetres).HasConversion(AsJson<double>(), Compared<double>());
+        builder.Entity<GuideEntry>().HasIndex(g => g.Kind).IsUnique();
+        builder.Entity<GuideNote>().HasIndex(g => new { g.Kind, g.Feature }).IsUnique();
+        builder.Entity<Reading>(reading =>
+        {
+            reading.Property(r => r.Id).ValueGeneratedNever().HasConversion(AsBytes);
+            reading.Property(r => r.Utility).HasMaxLength(200);
+            reading.Property(r => r.Across).HasConversion(AsJson<CrossReading>(), Compared<CrossReading>());
+            reading.Ignore(r => r.Place);
+            reading.HasOne<SoughtLine>().WithMany().HasForeignKey(r => r.LineId);
+
+            // What the board counts; a sheet wants all of its job, and puts them in order itself.
+            reading.HasIndex(r => new { r.JobId, r.LineId, r.State });
+        });
+        builder.Entity<ReceiverWalk>(walk =>
+        {
+            walk.ToTable("Walks").HasOne<Job>().WithMany().HasForeignKey(w => w.JobId);
+        });
+        builder.Entity<SampleBlock>(block =>
+        {
+            block.Property(b => b.Id).ValueGeneratedNever();
+            block.ToTable("Blocks").HasOne<Job>().WithMany().HasForeignKey(b => b.JobId);
+            block.HasOne<ReceiverWalk>().WithMany().HasForeignKey(b => b.WalkId);
+        });
+        builder.Entity<LooseSample>(loose =>
+        {
+            loose.ToTable("Loose").Property(l => l.Id).ValueGeneratedNever().HasConversion(AsBytes);
+            loose.HasOne<SampleBlock>().WithMany().HasForeignKey(l => l.BlockId);
+            loose.HasIndex(l => new { l.JobId, l.Utility });
+        });
+        builder.Entity<SiteFeature>(feature =>
+        {
+            feature.Property(f => f.Points).HasConversion(AsJson<SitePoint>(), Compared<SitePoint>());
+            feature.Ignore(f => f.Was);
+            feature.HasMany(f => f.Photos).WithOne().HasForeignKey(p => p.FeatureId);
+        });
+        builder.Entity<Photo>().Property(p => p.Id).ValueGeneratedNever();
+        builder.Entity<RecordRequest>().HasMany(r => r.Sheets).WithOne().HasForeignKey(s => s.RequestId);
+        builder.Entity<RecordLine>(line =>
+        {
+            line.Ignore(l => l.Cover);
+            line.Property(l => l.Points).HasConversion(AsJson<SitePoint>(), Compared<SitePoint>());
+            line.HasOne<RecordSheet>().WithMany().HasForeignKey(l => l.SheetId);
+            line.HasOne<SoughtLine>().WithMany().HasForeignKey(l => l.LineId).OnDelete(DeleteBehavior.SetNull);
+        });
+        builder.Entity<Visit>(visit =>
+        {
+            visit.HasOne<Job>().WithMany().HasForeignKey(v => v.JobId);
+            visit.HasOne<MoleUser>().WithMany().HasForeignKey(v => v.PersonId);
+            visit.HasIndex(v => v.Day);
+        });
+        builder.Entity<CentreAnswer>(answer =>
+        {
+            answer.Property(a => a.Id).ValueGeneratedNever();
+            answer.HasOne<Job>().WithMany().HasForeignKey(a => a.JobId);
+            answer.HasIndex(a => a.SentAt);
+        });
+        builder.Entity<OwnerRow>().HasIndex(o => o.Name).IsUnique();
+        builder.Entity<FirmSettings>(firm =>
+        {
+            firm.Property(f => f.Id).ValueGeneratedNever();
+            firm.Ignore(f => f.Rules).Ignore(f => f.CircuitLimits);
+        });
+        builder.Entity<HolidayRow>().HasKey(h => h.Date);
+        builder.Entity<TokenRow>().HasIndex(t => t.TokenHash).IsUnique();
+        builder.Entity<SentOnce>().Property(o => o.Id).ValueGeneratedNever();
+        builder.Entity<LogEntry>(entry =>
+        {
+            entry.Property(e => e.Id).ValueGeneratedNever();
+            entry.HasIndex(e => new { e.JobId, e.Id });
+            entry.HasIndex(e => new { e.Subject, e.Id });
+        });
+        builder.Entity<RecordSheet>().HasIndex(s => s.RequestId);
+        builder.Entity<Photo>().HasIndex(p => p.FeatureId);
+        builder.Entity<InstrumentCheck>().HasIndex(c => c.InstrumentId);
+        builder.Entity<SampleBlock>().HasIndex(b => b.WalkId);
+        builder.Entity<LooseSample>().HasIndex(l => l.BlockId);
+        foreach (var part in builder.Model.GetEntityTypes().Where(t => typeof(IJobPart).IsAssignableFrom(t.ClrType) && t.ClrType != typeof(SampleBlock)
+            && !t.GetIndexes().Any(i => i.Properties[0].Name == nameof(IJobPart.JobId))).ToList())
+        {
+            builder.Entity(part.ClrType).HasIndex(nameof(IJobPart.JobId));
+        }
+    }
+
+    private static ValueConverter<Guid, byte[]> AsBytes { get; } = new(id => StoredId.Bytes(id), bytes => StoredId.From(bytes));
+
+    private static ValueConverter<List<T>, string> AsJson<T>() => new(
+        list => JsonSerializer.Serialize(list, StoredJson.Options),
+        text => JsonSerializer.Deserialize<List<T>>(text, StoredJson.Options) ?? new List<T>());
+
+    private static ValueComparer<List<T>> Compared<T>() => new(
+        (a, b) => a!.SequenceEqual(b!),
+        list => list.Aggregate(0, (hash, item) => HashCode.Combine(hash, item)),
+        list => list.ToList());
+
+    private static ValueComparer<List<List<T>>> ComparedLists<T>() => new(
+        (a, b) => a!.Count == b!.Count && a.Zip(b).All(p => p.First.SequenceEqual(p.Second)),
+        list => list.Count,
+        list => list.Select(inner => inner.ToList()).ToList());
+}
