@@ -1,7 +1,6 @@
-using System.Net.Http.Json;
-using System.Text.Json;
 using GentleMole.Core.Hookup;
 using GentleMole.Core.Instruments;
+using GentleMole.Core.Practice;
 using NodaTime;
 
 namespace GentleMole.StandIns;
@@ -12,4 +11,4 @@ namespace GentleMole.StandIns;
 /// <param name="Utility">What the locator tells the receiver that it looks for.</param>
 /// <param name="StartedAt">Moment of the first reading; the walk takes ten seconds a reading on its own clock.</param>
 public sealed record WalkOrder(
-    int JobId, string Utility, SupposedGround Ground, HookupTry Hookup, TransmitterProfile Transmitter, ReceiverProfile Receiver, Instant StartedAt, int Seed);
+    int JobId, string Utility, HiddenGround Ground, HookupTry Hookup, TransmitterProfile Transmitter, ReceiverProfile Receiver, Instant StartedAt, int Seed);

@@ -1,9 +1,5 @@
 using System.Net.Http.Json;
 using System.Text.Json;
-using GentleMole.Core.Instruments;
-using GentleMole.Core.Network;
-using GentleMole.Core.Practice;
-using GentleMole.Core.Site;
 using NodaTime;
 using NodaTime.Text;
 
@@ -32,16 +28,12 @@ public sealed class WalkingReceiver(HttpClient api, WalkOrder order)
     /// <summary>Takes all readings of the walk: what the receiver shows above the hidden ground.</summary>
     public IReadOnlyList<SentReading> Take()
     {
-        var source = order.Hookup.Source(order.Ground, order.Transmitter);
-        var network = order.Ground.Network();
-        if (NetworkRules.Check(network, source, order.Hookup.Hertz).Count > 0
-            || NetworkSolver.Of(new NetworkMesh(network, Cutting.For(source)), order.Hookup.Hertz) is not { IsGood: true } solver)
+        if (order.Ground.Energise(order.Hookup, order.Transmitter) is not { } energised)
         {
             return [];
         }
 
-        var field = solver.Value.Solve(source).Field();
-        var walk = new GroundWalk(new CoilReceiver(field.At, ReceiverBuild.Of(order.Receiver, order.Hookup.Hertz), _random), _random, HandMetres);
+        var walk = energised.Walk(order.Receiver, _random, HandMetres);
         var run = order.Ground.Line(order.Hookup.Target)!.Run;
         var readings = new List<SentReading>();
         for (var s = StepMetres; s < run.Length - 1; s += StepMetres)

@@ -1,58 +1,67 @@
 using GentleMole.Core.Hookup;
-using GentleMole.Core.Lines;
-using GentleMole.Core.Site;
+using GentleMole.Core.Instruments;
+using GentleMole.Core.Network;
 using GentleMole.Core.Soil;
 
 namespace GentleMole.Core.Practice;
 
 /// <summary>
-/// SIMULATED. A ground that nobody sees: lines lie near where the sheet supposes them but not there, in soil that differs, and
-/// something may lie beside the target that nobody drew. A seed makes the same ground again.
+/// SIMULATED. A ground that nobody sees: how lines really lie, what joins them, and the soil. A hookup made on it is solved by
+/// the engine that plans hookups on the ground as it is supposed; nobody says which current runs where.
 /// </summary>
-public static class HiddenGround
+/// <param name="Bonds">By chainages of the runs.</param>
+/// <param name="Joints">By chainages of the runs.</param>
+public sealed record HiddenGround(SoilGround Soil, IReadOnlyList<BuriedLine> Lines, IReadOnlyList<SupposedBond> Bonds, IReadOnlyList<SupposedJoint> Joints)
 {
-    private const double CornerMetres = 4;
-    private const double StrayMetres = 0.35;
+    /// <summary>A line by its name; null where there is none.</summary>
+    public BuriedLine? Line(string id) => Lines.FirstOrDefault(l => l.Id == id);
 
-    /// <summary>What really lies under a supposed ground.</summary>
-    public static SupposedGround Under(SupposedGround supposed, string target, int seed)
+    /// <summary>Makes a hookup on it; null where it cannot be made: there is no such line, no metal in it, nothing that can be solved.</summary>
+    public EnergisedGround? Energise(HookupTry hookup, TransmitterProfile transmitter)
     {
-        var random = new Random(seed);
-        var lines = supposed.Lines.Select(l => Strayed(l, random)).ToList();
-        var ground = supposed with
+        var plan = new SupposedGround(Soil, [.. Lines.Select(l => l.Lies)], Bonds, Joints);
+        if (plan.Line(hookup.On) is null)
         {
-            Soil = new SoilGround(supposed.Soil.ResistivityOhmMetres * Between(random, 0.6, 1.6)),
-            Lines = lines,
-        };
-        return random.NextDouble() < 0.5 && ground.Line(target) is { } line ? WithStranger(ground, line, random) : ground;
-    }
+            return null;
+        }
 
-    /// <summary>A shallow cable beside the target over part of its way, bonded to it at the end.</summary>
-    private static SupposedGround WithStranger(SupposedGround ground, SupposedLine target, Random random)
-    {
-        var (from, to) = (target.Run.Length * Between(random, 0.3, 0.5), target.Run.Length * Between(random, 0.7, 0.95));
-        var side = Between(random, 1.0, 1.8) * (random.Next(2) == 0 ? 1 : -1);
-        var points = Enumerable.Range(0, 6).Select(i => target.Run.At(from + ((to - from) * i / 5), side)).ToList();
-        var stranger = new SupposedLine(
-            "stranger", "not on the sheet", UtilityKind.Unknown, points, new Depth(Between(random, 0.4, 0.6)), LineBuild.Tracer,
-            new SupposedEnd(EndSupposed.Earthed, 30), new SupposedEnd(EndSupposed.Open));
-        return ground with
+        var level = plan.Network();
+        var sunk = level.Lines.ToDictionary(l => l.Id, l => Line(l.Id)!.Sunk(l));
+        LinePlace Place(LinePlace place) => place with { ChainageMetres = Along(level.Line(place.Line), sunk[place.Line], place.ChainageMetres) };
+        var network = level with
         {
-            Lines = [.. ground.Lines, stranger],
-            Bonds = [.. ground.Bonds, new SupposedBond(target.Id, to, stranger.Id, stranger.Run.Length, 2)],
+            Lines = [.. level.Lines.Select(l => sunk[l.Id])],
+            Bonds = [.. level.Bonds.Select(b => b with { From = Place(b.From), To = Place(b.To) })],
+            Joints = [.. level.Joints.Select(j => j with { At = Place(j.At) })],
         };
+        var source = hookup.Source(plan, transmitter) switch
+        {
+            DirectSource direct => direct with { At = Place(direct.At) },
+            ClampSource clamp => clamp with { At = Place(clamp.At) },
+            var other => other,
+        };
+        return NetworkRules.Check(network, source, hookup.Hertz).Count == 0
+            && NetworkSolver.Of(new NetworkMesh(network, Cutting.For(source)), hookup.Hertz) is { IsGood: true } solver
+            ? new EnergisedGround(solver.Value.Solve(source))
+            : null;
     }
 
-    private static SupposedLine Strayed(SupposedLine line, Random random)
+    /// <summary>Chainage along a line that dips, of a chainage along the same line drawn level.</summary>
+    private static double Along(NetworkLine level, NetworkLine sunk, double chainageMetres)
     {
-        var (phase, waves) = (Between(random, 0, 2 * Math.PI), Between(random, 12, 30));
-        var (shift, sway) = (Between(random, -StrayMetres, StrayMetres), Between(random, 0, StrayMetres / 2));
-        var corners = Math.Max(1, (int)(line.Run.Length / CornerMetres));
-        var points = Enumerable.Range(0, corners + 1).Select(i => line.Run.Length * i / corners)
-            .Select(s => line.Run.At(s, shift + (sway * Math.Sin((2 * Math.PI * s / waves) + phase)))).ToList();
-        return new SupposedLine(
-            line.Id, line.Name, line.Kind, points, new Depth(line.Depth.Metres * Between(random, 0.88, 1.15)), line.Conductor, line.Start, line.End, line.NetMilliamps);
-    }
+        var (left, passed) = (chainageMetres, 0.0);
+        for (var i = 1; i < level.Points.Count; i++)
+        {
+            var flat = (level.Points[i] - level.Points[i - 1]).Length;
+            var steep = (sunk.Points[i] - sunk.Points[i - 1]).Length;
+            if (left <= flat && flat > 0)
+            {
+                return passed + (steep * left / flat);
+            }
 
-    private static double Between(Random random, double low, double high) => low + ((high - low) * random.NextDouble());
+            (left, passed) = (left - flat, passed + steep);
+        }
+
+        return sunk.LengthMetres;
+    }
 }

@@ -133,12 +133,12 @@ public static class DotJudge
 
     private static Estimate? DepthOf(DotObservation dot, SignReader reader, IReadOnlyList<Sign> signs, PinpointResult? across)
     {
-        if (dot.Depth is not { Metres: var shown })
+        if (dot.Depth is not { Metres: var shown } depthShown)
         {
             return across?.Depth;
         }
 
-        var half = 1.96 * Math.Sqrt(Square(DepthMethods.ShownDepthPart * shown) + Square(0.015));
+        var half = 1.96 * DepthMethods.ShownSigma(depthShown);
         foreach (var sign in signs.Where(s => !s.Agrees))
         {
             half += sign.Kind switch

@@ -51,12 +51,8 @@ public static class DemoData
         var (lido, floodlights) = (LidoJob.Make(now), FloodlightsJob.Make(now));
         db.Jobs.AddRange(lido, Footbridge(now), floodlights);
         await db.SaveChangesAsync(cancellation).ConfigureAwait(false);
-        LidoJob.Work(lido, now);
-        FloodlightsJob.Work(floodlights, now);
-        foreach (var hookup in lido.Hookups)
-        {
-            (hookup.TransmitterId, hookup.ReceiverId) = (instruments[0].Id, instruments[2].Id);
-        }
+        LidoJob.Work(lido, instruments[0], instruments[2], now);
+        FloodlightsJob.Work(floodlights, instruments[0], instruments[2], now);
 
         await DemoPhoto.PutAsync(db, lido, cancellation).ConfigureAwait(false);
         Book(db, [lido, floodlights], now, await db.Users.Where(u => u.UserName == "jem").Select(u => u.Id).SingleOrDefaultAsync(cancellation).ConfigureAwait(false));

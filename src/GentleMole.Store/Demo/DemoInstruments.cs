@@ -14,6 +14,7 @@ internal static class DemoInstruments
         var tansy = Transmitter("Tansy, 1 W", "T-0077", [8000, 33_000], [5, 10, 25], 30, 1, 6, today.PlusDays(31));
         tansy.Checks.Add(new InstrumentCheck { Day = today.PlusDays(-2), By = "Sunny Adeyo", BatteryPercent = 40, Passed = true });
         var wren = Receiver("Wren", "W-2210", [50, 512, 8000, 33_000, 83_000], 0.40, 0.05, today.PlusDays(140));
+        wren.RelativeNoise = 0.004;
         wren.Checks.Add(new InstrumentCheck { Day = today, By = "Jem Trewin", BatteryPercent = 90, KnownDepthMetres = 0.92, ReadMetres = [0.93, 0.91, 0.92, 0.93], Passed = true });
         var plover = Receiver("Plover", "P-1088", [50, 8000, 33_000], 0.35, 0.12, today.PlusDays(-9));
         plover.Checks.Add(new InstrumentCheck { Day = today.PlusDays(-3), By = "Sunny Adeyo", BatteryPercent = 71, KnownDepthMetres = 0.92, ReadMetres = [0.98, 0.99, 1.01], Passed = false });

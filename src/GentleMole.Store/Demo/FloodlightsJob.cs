@@ -1,7 +1,9 @@
+using GentleMole.Core.Hookup;
 using GentleMole.Core.Lines;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Notices;
 using GentleMole.Core.Practice;
+using GentleMole.Core.Soil;
 using GentleMole.Store.Model;
 using NodaTime;
 
@@ -10,9 +12,14 @@ namespace GentleMole.Store.Demo;
 /// <summary>A finished job: everything answered and handed over.</summary>
 internal static class FloodlightsJob
 {
-    private static readonly BuriedLine Cable = LidoGround.Line(UtilityKind.Electric, "Norrick Grid", (2, 4, 0.55), (14, 5, 0.58), (30, 11, 0.62), (44, 12, 0.6));
+    private static readonly BuriedLine Cable = DemoLine.Of(
+        UtilityKind.Electric, "armoured cable", 0.04, new SupposedEnd(EndSupposed.Open), new SupposedEnd(EndSupposed.Earthed, 8),
+        (2, 4, 0.55), (14, 5, 0.58), (30, 11, 0.62), (44, 12, 0.6));
 
-    private static readonly BuriedLine Main = LidoGround.Line(UtilityKind.Water, "Pellow Water", (8, 32, 0.95), (10, 18, 0.98), (13, -2, 1.02));
+    private static readonly BuriedLine Main = DemoLine.Of(
+        UtilityKind.Water, "ductile iron", 0.118, new SupposedEnd(EndSupposed.Open), SupposedEnd.GoesOn, (8, 32, 0.95), (10, 18, 0.98), (13, -2, 1.02));
+
+    private static readonly HiddenGround Ground = new(SoilGround.Of(SoilKind.Loam), [Cable, Main], [], []);
 
     public static Job Make(Instant now)
     {
@@ -51,12 +58,12 @@ internal static class FloodlightsJob
         return job;
     }
 
-    public static void Work(Job job, Instant now)
+    public static void Work(Job job, Instrument transmitter, Instrument receiver, Instant now)
     {
-        var electric = DemoHookup.Direct(job, UtilityKind.Electric, "spare sheath, dead and earthed, at pillar", new(2, 4), new(2.6, -4.2), 30, 12.4, now.Plus(Duration.FromDays(-7)));
-        var water = DemoHookup.Direct(job, UtilityKind.Water, "valve spindle", new(8.3, 30), new(16.4, 31.2), 35, 21.0, now.Plus(Duration.FromDays(-7) + Duration.FromHours(2)));
-        var random = new Random(1999);
-        DemoHookup.Walk(job, electric, [new DrivenLine(Cable, s => 29 * Math.Exp(-0.005 * s))], Cable, [6.5, 11, 17, 23, 28, 33, 38], -1, random, now.Plus(Duration.FromDays(-7) + Duration.FromHours(1)));
-        DemoHookup.Walk(job, water, [new DrivenLine(Main, s => 34 * Math.Exp(-0.008 * s))], Main, [7.5, 11, 15, 20, 25], -1, random, now.Plus(Duration.FromDays(-7) + Duration.FromHours(3)));
+        var crew = new DemoCrew(job, Ground, transmitter, receiver, new Random(1999));
+        var electric = crew.Connect(Cable, "spare sheath, dead and earthed, at pillar", new(2, 4), new(2.6, -4.2), 25, now.Plus(Duration.FromDays(-7)));
+        var water = crew.Connect(Main, "valve spindle", new(8.3, 30), new(16.4, 31.2), 50, now.Plus(Duration.FromDays(-7) + Duration.FromHours(2)));
+        crew.Walk(electric, Cable, [6.5, 11, 17, 23, 28, 33, 38], -1, now.Plus(Duration.FromDays(-7) + Duration.FromHours(1)));
+        crew.Walk(water, Main, [7.5, 11, 15, 20, 25], -1, now.Plus(Duration.FromDays(-7) + Duration.FromHours(3)));
     }
 }

@@ -55,14 +55,14 @@ internal static class LidoJob
     }
 
     /// <summary>Hookups and readings, once the lines have their ids.</summary>
-    public static void Work(Job job, Instant now)
+    public static void Work(Job job, Instrument transmitter, Instrument receiver, Instant now)
     {
-        var water = DemoHookup.Direct(job, UtilityKind.Water, "hydrant body", new(20.7, 5.2), new(12.6, 5.9), 40, 17.6, now.Plus(Duration.FromHours(-5)));
-        var fibre = DemoHookup.Direct(job, UtilityKind.Communications, "tracer pin in chamber", new(59.4, 3.4), new(66.6, 4.2), 24, 26.9, now.Plus(Duration.FromHours(-3)));
-        var gas = DemoHookup.Direct(job, UtilityKind.Gas, "tracer wire, valve box 3", new(46.6, 8.2), new(39.2, 8.0), 50, 31.5, now.Plus(Duration.FromHours(-1)));
-        var random = new Random(4711);
-        DemoHookup.Walk(job, water, LidoGround.WaterEnergised, LidoGround.Water, [8, 12, 16, 20, 24, 27], -1, random, now.Plus(Duration.FromHours(-4.5)));
-        DemoHookup.Walk(job, fibre, LidoGround.FibreEnergised, LidoGround.Fibre, [8, 13, 18, 23, 28, 33], -1, random, now.Plus(Duration.FromHours(-2.5)));
-        DemoHookup.Walk(job, gas, LidoGround.GasEnergised, LidoGround.Gas, [6.5, 8.4, 10.2, 14.5, 17.2], 3, random, now.Plus(Duration.FromMinutes(-50)));
+        var crew = new DemoCrew(job, LidoGround.Ground, transmitter, receiver, new Random(4711));
+        var water = crew.Connect(LidoGround.Water, "hydrant body", new(20.7, 5.2), new(12.6, 5.9), 50, now.Plus(Duration.FromHours(-5)));
+        var fibre = crew.Connect(LidoGround.Fibre, "tracer pin in chamber", new(59.4, 3.4), new(66.6, 4.2), 25, now.Plus(Duration.FromHours(-3)));
+        var gas = crew.Connect(LidoGround.Gas, "tracer wire, valve box 3", new(46.6, 8.2), new(39.2, 8.0), 50, now.Plus(Duration.FromHours(-1)));
+        crew.Walk(water, LidoGround.Water, [8, 12, 16, 20, 24, 27], -1, now.Plus(Duration.FromHours(-4.5)));
+        crew.Walk(fibre, LidoGround.Fibre, [8, 13, 18, 23, 28, 33], -1, now.Plus(Duration.FromHours(-2.5)));
+        crew.Walk(gas, LidoGround.Gas, [6.5, 8.4, 10.2, 14.5, 17.2], 3, now.Plus(Duration.FromMinutes(-50)));
     }
 }

@@ -37,7 +37,7 @@ public class DotJudgeTests
         Assert.Equal(9, judged.Signs.Count);
         Assert.Equal(9, judged.Agreeing);
         Assert.All(judged.Marks, m => Assert.True(m.Chance > 0.95));
-        Assert.InRange(judged.Depth!.Value.HalfWidth, 0.02, 0.08);
+        Assert.InRange(judged.Depth!.Value.HalfWidth, 0.06, 0.12);
     }
 
     [Theory]

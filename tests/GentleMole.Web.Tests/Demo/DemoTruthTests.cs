@@ -60,7 +60,7 @@ public class DemoTruthTests(MoleHost host) : IClassFixture<MoleHost>
             var truth = Truth(line.Line.Kind);
             foreach (var dot in line.Dots.Where(d => d.Judgement.Verdict == Verdict.Sound))
             {
-                var deep = truth.DepthAt(truth.Run.Project(dot.Reading.Place).ChainageMetres);
+                var deep = truth.DepthAt(truth.Run.Project(dot.Reading.Place).ChainageMetres).Metres;
                 Assert.InRange(deep, dot.Judgement.Depth!.Value.Low95 - 0.02, dot.Judgement.Depth.Value.High95 + 0.02);
             }
         }

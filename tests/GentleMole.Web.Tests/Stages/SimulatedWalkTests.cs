@@ -23,7 +23,7 @@ public class SimulatedWalkTests(MoleHost host) : IClassFixture<MoleHost>
             [new SupposedLine("line-2", "gas", UtilityKind.Gas, [new(46.6, 8.2), new(44.7, 80)], new(0.8), LineBuild.Tracer, new SupposedEnd(EndSupposed.Open), new SupposedEnd(EndSupposed.Earthed))],
             [], []);
         return new WalkOrder(
-            1, "Tamsin Gas", HiddenGround.Under(supposed, "line-2", seed),
+            1, "Tamsin Gas", StrayGround.Under(supposed, "line-2", seed),
             new HookupTry("line-2", "line-2", HookupMethod.Direct, new(46.6, 8.2), "valve", new(38, 5), 8000, 50), Sender, Hearer, SystemClock.Instance.GetCurrentInstant(), seed);
     }
 

@@ -88,15 +88,15 @@ public class SupposedGroundTests(MoleHost host) : IClassFixture<MoleHost>
         var supposed = SheetGround.Of(await SheetAsync());
         for (var seed = 0; seed < 20; seed++)
         {
-            var hidden = HiddenGround.Under(supposed, "line-2", seed);
+            var hidden = StrayGround.Under(supposed, "line-2", seed);
             var (there, here) = (hidden.Line("line-2")!, supposed.Line("line-2")!);
             var stray = Enumerable.Range(0, 20).Max(i => there.Run.Project(here.Run.At(here.Run.Length * i / 19)).Foot.DistanceTo(here.Run.At(here.Run.Length * i / 19)));
             Assert.InRange(stray, 0.001, 1.5);
-            Assert.InRange(there.Depth.Metres / here.Depth.Metres, 0.85, 1.2);
+            Assert.InRange(there.DepthAt(0).Metres / here.Depth.Metres, 0.85, 1.2);
         }
 
-        Assert.Contains(Enumerable.Range(0, 20), seed => HiddenGround.Under(supposed, "line-2", seed).Line("stranger") is not null);
-        Assert.Contains(Enumerable.Range(0, 20), seed => HiddenGround.Under(supposed, "line-2", seed).Line("stranger") is null);
+        Assert.Contains(Enumerable.Range(0, 20), seed => StrayGround.Under(supposed, "line-2", seed).Line("stranger") is not null);
+        Assert.Contains(Enumerable.Range(0, 20), seed => StrayGround.Under(supposed, "line-2", seed).Line("stranger") is null);
     }
 
     [Fact]

@@ -162,7 +162,7 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
 
         var seed = (Id * 1000) + line.Line.Id;
         walks.Start(new WalkOrder(
-            Id, line.Line.Owner, HiddenGround.Under(ground, name, seed),
+            Id, line.Line.Owner, StrayGround.Under(ground, name, seed),
             TryOf(hookup, name, hertz, sender),
             sender, hearer, clock.Moment, HashCode.Combine(seed, hookup.Id, clock.Moment)));
         return RedirectToPage("/Stages/Trace/Trace", new { id = Id, line = line.Line.Id });

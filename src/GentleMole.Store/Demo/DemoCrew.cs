@@ -1,0 +1,111 @@
+using GentleMole.Core.Hookup;
+using GentleMole.Core.Pinpoint;
+using GentleMole.Core.Practice;
+using GentleMole.Core.Site;
+using GentleMole.Store.Model;
+using NodaTime;
+
+namespace GentleMole.Store.Demo;
+
+/// <summary>
+/// Connects and walks lines of a demo job on its hidden ground, as a careful locator would, and writes down what the
+/// instruments show. The ground itself never enters the job.
+/// </summary>
+internal sealed class DemoCrew(Job job, HiddenGround ground, Instrument transmitter, Instrument receiver, Random random)
+{
+    private const double Hertz = 8000;
+    private const double HandMetres = 0.012;
+    private const double ReachMetres = 1.2;
+    private const double LiftMetres = 0.3;
+
+    /// <summary>A direct connection; the display shows what the ground lets through.</summary>
+    public Hookup Connect(BuriedLine line, string to, SitePoint connection, SitePoint stake, double milliamps, Instant at)
+    {
+        var shown = Energise(line, to, connection, stake, milliamps).Shown;
+        var hookup = new Hookup
+        {
+            JobId = job.Id,
+            LineId = job.Lines.Single(l => l.Kind == line.Kind).Id,
+            Method = HookupMethod.Direct,
+            ConnectedTo = to,
+            ConnectionEast = connection.East,
+            ConnectionNorth = connection.North,
+            StakeEast = stake.East,
+            StakeNorth = stake.North,
+            FrequencyHertz = Hertz,
+            SentMilliamps = Math.Round(shown.Amperes!.Value * 1000, 1),
+            Volts = Math.Round(shown.Volts!.Value, 1),
+            TransmitterId = transmitter.Id,
+            ReceiverId = receiver.Id,
+            MadeAt = at,
+        };
+        job.Hookups.Add(hookup);
+        return hookup;
+    }
+
+    /// <summary>Dots along a line with a hookup on it, six minutes apart.</summary>
+    /// <param name="undecidedFrom">Index of the first dot that is left for the person to decide; −1 for none.</param>
+    public void Walk(Hookup hookup, BuriedLine line, double[] chainages, int undecidedFrom, Instant start)
+    {
+        var walk = Energise(line, hookup.ConnectedTo, hookup.Connection, hookup.Stake!.Value, hookup.SentMilliamps!.Value)
+            .Walk(receiver.AsReceiver(), random, HandMetres);
+        for (var i = 0; i < chainages.Length; i++)
+        {
+            var undecided = undecidedFrom >= 0 && i >= undecidedFrom;
+            var dot = Dot(walk, line, chainages[i], lift: i % 2 == 0 || undecided, across: undecided && i == chainages.Length - 1);
+            dot.LineId = hookup.LineId;
+            dot.TakenAt = start.Plus(Duration.FromMinutes(6 * i));
+            dot.FrequencyHertz = Hertz;
+            dot.State = undecided ? DotState.Taken : DotState.Accepted;
+            job.Readings.Add(dot);
+            hookup.Readings.Add(dot);
+        }
+    }
+
+    private EnergisedGround Energise(BuriedLine line, string to, SitePoint connection, SitePoint stake, double milliamps) =>
+        ground.Energise(new HookupTry(line.Id, line.Id, HookupMethod.Direct, connection, to, stake, Hertz, milliamps), transmitter.AsTransmitter())
+        ?? throw new InvalidOperationException($"The demo's {line.Id} line carries no signal.");
+
+    /// <param name="lift">Take the lift test too.</param>
+    /// <param name="across">Take a row of readings across.</param>
+    private Reading Dot(GroundWalk walk, BuriedLine line, double chainageMetres, bool lift, bool across)
+    {
+        var id = NextId();
+        var dot = walk.Dot(line.Run, chainageMetres, ReachMetres);
+        var reading = new Reading
+        {
+            Id = id,
+            Utility = line.Kind.ToString(),
+            EastMetres = Math.Round(dot.Place.East, 3),
+            NorthMetres = Math.Round(dot.Place.North, 3),
+            NullOffsetMetres = Math.Round(dot.NullOffsetMetres, 2),
+            DepthMetres = dot.DepthMetres is { } d ? Math.Round(d, 2) : null,
+            CurrentMilliamps = dot.CurrentAmperes is { } i ? Math.Round(i * 1000, 1) : null,
+            DirectionDegrees = Math.Round(dot.Direction.Degrees) % 360,
+            SidewaysPercent = Math.Round(100 * dot.SidewaysPart),
+            Peak = Math.Round(dot.PeakTesla * 1e9, 2),
+            Null = Math.Round(dot.NullTesla * 1e9, 2),
+        };
+        if (lift)
+        {
+            reading.LiftMetres = LiftMetres;
+            reading.LiftedDepthMetres = walk.Lifted(line.Run, chainageMetres, dot.Place, LiftMetres) is { } up ? Math.Round(up + LiftMetres, 2) : null;
+        }
+
+        if (across)
+        {
+            reading.Across = [.. walk.Row(line.Run, chainageMetres, dot.Place, 0.2, 5, 0.05)
+                .Select(r => r with { Peak = Math.Round(r.Peak * 1e9, 2), Null = Math.Round((r.Null ?? 0) * 1e9, 2) })];
+        }
+
+        return reading;
+    }
+
+    /// <summary>Ids from the seed, so that a demo made again is the same demo.</summary>
+    private Guid NextId()
+    {
+        var bytes = new byte[16];
+        random.NextBytes(bytes);
+        return new Guid(bytes);
+    }
+}
