@@ -1,4 +1,5 @@
 using System.Globalization;
+using GentleMole.Core;
 using GentleMole.Store;
 using GentleMole.Store.Demo;
 using GentleMole.Store.Writing;
@@ -146,9 +147,9 @@ internal static class MoleApp
         /// <summary>The clock that an option asks for.</summary>
         /// <exception cref="IOException">It asks for no moment.</exception>
         public static TimeProvider Of(string? now) => now is not { Length: > 0 } ? TimeProvider.System
-            : DateTimeOffset.TryParse(now, CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal, out var moment) && moment.Year is >= 1990 and <= 2200
+            : DateTimeOffset.TryParse(now, CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal, out var moment) && moment.Year is >= Moments.EarliestYear and <= Moments.LatestYear
                 ? new StandingClock(moment)
-                : throw new IOException($"--Now is '{now}'; it must be a moment from 1990 to 2200 like 2026-11-25T09:30:00Z.");
+                : throw new IOException($"--Now is '{now}'; it must be a moment from {Moments.EarliestYear} to {Moments.LatestYear} like 2026-11-25T09:30:00Z.");
 
         public override DateTimeOffset GetUtcNow() => moment;
     }

@@ -95,8 +95,8 @@ public sealed class NetworkSolver
         return SkylineFactor.Of(SkylineFactor.Order(neighbours, later), diagonal, entries) is { } factor
             ? factor.IsFinite
                 ? new NetworkSolver(mesh, hertz, factor, diagonal, [.. entries], shunt)
-                : new FieldError("lines", "This network has no one solution: resistances or lengths in it are too small or too large to be real.")
-            : new FieldError("lines", "So many lines side by side cannot be solved at once; leave out what lies far from the target, or shorten it.");
+                : new FieldError(nameof(mesh), "This network has no one solution: resistances or lengths in it are too small or too large to be real.")
+            : new FieldError(nameof(mesh), "So many lines side by side cannot be solved at once; leave out what lies far from the target, or shorten it.");
     }
 
     /// <summary>Currents everywhere for one source.</summary>

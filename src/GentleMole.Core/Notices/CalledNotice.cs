@@ -51,12 +51,12 @@ public sealed record CalledNotice(
         var errors = new List<FieldError>();
         if (Name is not { Length: > 0 and <= MostName })
         {
-            errors.Add(new FieldError("name", Name is null ? $"It is missing; it must be text of 1 to {MostName} characters." : $"It has {Name.Length} characters; it must have 1 to {MostName}."));
+            errors.Add(new FieldError(nameof(Name), Name is null ? $"It is missing; it must be text of 1 to {MostName} characters." : $"It has {Name.Length} characters; it must have 1 to {MostName}."));
         }
 
         foreach (var (text, field, most) in new[]
         {
-            (Where, "where", MostWhere), (Digger, "digger", MostText), (Contact, "contact", MostText), (Purpose, "purpose", MostPurpose), (Means, "means", MostText),
+            (Where, nameof(Where), MostWhere), (Digger, nameof(Digger), MostText), (Contact, nameof(Contact), MostText), (Purpose, nameof(Purpose), MostPurpose), (Means, nameof(Means), MostText),
         })
         {
             if (text.Length > most)
@@ -65,22 +65,22 @@ public sealed record CalledNotice(
             }
         }
 
-        Range(errors, DigDepthMetres, "digDepthMetres", LeastDepthMetres, MostDepthMetres);
-        Range(errors, LatitudeDegrees, "latitudeDegrees", -MostLatitude, MostLatitude);
-        Range(errors, LongitudeDegrees, "longitudeDegrees", -180, 180);
+        Range(errors, DigDepthMetres, nameof(DigDepthMetres), LeastDepthMetres, MostDepthMetres);
+        Range(errors, LatitudeDegrees, nameof(LatitudeDegrees), -MostLatitude, MostLatitude);
+        Range(errors, LongitudeDegrees, nameof(LongitudeDegrees), -180, 180);
         if (LatitudeDegrees is null != LongitudeDegrees is null)
         {
-            errors.Add(new FieldError("latitudeDegrees", "Latitude and longitude of the origin go together; give both or neither."));
+            errors.Add(new FieldError(nameof(LatitudeDegrees), "Latitude and longitude of the origin go together; give both or neither."));
         }
 
         if (Corners.Count > 0)
         {
-            errors.AddRange(DigArea.Check(Corners, "corners"));
+            errors.AddRange(DigArea.Check(Corners, nameof(Corners)));
         }
 
         if (Owners.Count > MostOwners || Owners.Any(o => o is not { Length: > 0 and <= MostText }))
         {
-            errors.Add(new FieldError("owners", $"Each utility needs an owner of 1 to {MostText} characters, and {MostOwners} are the most."));
+            errors.Add(new FieldError(nameof(Owners), $"Each utility needs an owner of 1 to {MostText} characters, and {MostOwners} are the most."));
         }
 
         return errors;

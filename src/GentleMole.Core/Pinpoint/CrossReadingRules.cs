@@ -18,29 +18,29 @@ public static class CrossReadingRules
         var errors = new List<FieldError>();
         if (readings.Count < FewestReadings)
         {
-            errors.Add(new("readings", $"There are {readings.Count} readings; at least {FewestReadings} are needed to fit a line."));
+            errors.Add(new(nameof(readings), $"There are {readings.Count} readings; at least {FewestReadings} are needed to fit a line."));
         }
 
         if (readings.Count > MostReadings)
         {
-            errors.Add(new("readings", $"There are {readings.Count} readings; {MostReadings} is the most."));
+            errors.Add(new(nameof(readings), $"There are {readings.Count} readings; {MostReadings} is the most."));
             return errors;
         }
 
         for (var i = 0; i < readings.Count; i++)
         {
             var reading = readings[i];
-            Check(errors, $"readings[{i}].offsetMetres", reading.OffsetMetres, -FarthestMetres, FarthestMetres, "an offset across the line, in metres");
-            Check(errors, $"readings[{i}].heightMetres", reading.HeightMetres, 0, 100, "the height of the sensor above ground, in metres");
-            Check(errors, $"readings[{i}].peak", reading.Peak, 0, 1e15, "the size of the peak response");
+            Check(errors, $"{nameof(readings)}[{i}].{nameof(CrossReading.OffsetMetres)}", reading.OffsetMetres, -FarthestMetres, FarthestMetres, "an offset across the line, in metres");
+            Check(errors, $"{nameof(readings)}[{i}].{nameof(CrossReading.HeightMetres)}", reading.HeightMetres, 0, 100, "the height of the sensor above ground, in metres");
+            Check(errors, $"{nameof(readings)}[{i}].{nameof(CrossReading.Peak)}", reading.Peak, 0, 1e15, "the size of the peak response");
             if (reading.Null is { } vertical)
             {
-                Check(errors, $"readings[{i}].null", vertical, 0, 1e15, "the size of the null response");
+                Check(errors, $"{nameof(readings)}[{i}].{nameof(CrossReading.Null)}", vertical, 0, 1e15, "the size of the null response");
             }
         }
 
-        Check(errors, "relativeNoise", noise.Relative, 0, 1, "the scatter of a reading as a part of it");
-        Check(errors, "noiseFloor", noise.Floor, 0, 1e15, "the scatter that stays without signal");
+        Check(errors, $"{nameof(noise)}.{nameof(ReadingNoise.Relative)}", noise.Relative, 0, 1, "the scatter of a reading as a part of it");
+        Check(errors, $"{nameof(noise)}.{nameof(ReadingNoise.Floor)}", noise.Floor, 0, 1e15, "the scatter that stays without signal");
         if (errors.Count > 0)
         {
             return errors;
@@ -48,22 +48,22 @@ public static class CrossReadingRules
 
         if (noise.Relative == 0 && noise.Floor == 0)
         {
-            errors.Add(new("noiseFloor", "Both parts of the scatter are zero; no instrument is without noise. Give at least one."));
+            errors.Add(new($"{nameof(noise)}.{nameof(ReadingNoise.Floor)}", "Both parts of the scatter are zero; no instrument is without noise. Give at least one."));
         }
 
         if (readings.Select(r => r.OffsetMetres).Distinct().Count() < 3)
         {
-            errors.Add(new("readings", "The readings are at fewer than 3 different offsets; take them across the line, on both sides of it."));
+            errors.Add(new(nameof(readings), "The readings are at fewer than 3 different offsets; take them across the line, on both sides of it."));
         }
 
         var strongest = readings.Max(r => r.Peak);
         if (strongest == 0)
         {
-            errors.Add(new("readings", "Every peak reading is zero: there is no signal to fit."));
+            errors.Add(new(nameof(readings), "Every peak reading is zero: there is no signal to fit."));
         }
         else if (strongest < noise.Floor)
         {
-            errors.Add(new("readings", "No peak reading rises above the noise floor: there is no signal to fit."));
+            errors.Add(new(nameof(readings), "No peak reading rises above the noise floor: there is no signal to fit."));
         }
 
         return errors;

@@ -45,10 +45,10 @@ public static class DepthMethods
     public static Result<DepthResult> Lift(ShownDepth first, ShownDepth second)
     {
         var errors = new List<FieldError>();
-        Range(errors, "first.depthMetres", first.Metres, 0, GreatestMetres, "the depth shown before lifting");
-        Range(errors, "first.heightMetres", first.Tip.Metres, 0, 20, "the height of the receiver above ground before lifting");
-        Range(errors, "second.depthMetres", second.Metres, 0, GreatestMetres, "the depth shown after lifting");
-        Range(errors, "second.heightMetres", second.Tip.Metres, 0, 20, "the height of the receiver above ground after lifting");
+        Range(errors, $"{nameof(first)}.{nameof(ShownDepth.Metres)}", first.Metres, 0, GreatestMetres, "the depth shown before lifting");
+        Range(errors, $"{nameof(first)}.{nameof(ShownDepth.Tip)}", first.Tip.Metres, 0, 20, "the height of the receiver above ground before lifting");
+        Range(errors, $"{nameof(second)}.{nameof(ShownDepth.Metres)}", second.Metres, 0, GreatestMetres, "the depth shown after lifting");
+        Range(errors, $"{nameof(second)}.{nameof(ShownDepth.Tip)}", second.Tip.Metres, 0, 20, "the height of the receiver above ground after lifting");
         if (errors.Count > 0)
         {
             return errors;
@@ -57,13 +57,13 @@ public static class DepthMethods
         var lift = second.Tip.Metres - first.Tip.Metres;
         if (Math.Abs(lift) < 0.01)
         {
-            return new FieldError("second.heightMetres", "The two heights are the same: a lift test needs the receiver raised, by 0.3 m or more.");
+            return new FieldError($"{nameof(second)}.{nameof(ShownDepth.Tip)}", "The two heights are the same: a lift test needs the receiver raised, by 0.3 m or more.");
         }
 
         var depth = first.Depth.Metres;
         if (depth <= 0)
         {
-            return new FieldError("first.depthMetres", "The depth shown is not more than the height of the receiver: the line would be above ground.");
+            return new FieldError($"{nameof(first)}.{nameof(ShownDepth.Metres)}", "The depth shown is not more than the height of the receiver: the line would be above ground.");
         }
 
         var ratio = (second.Metres - first.Metres) / lift;
@@ -88,11 +88,11 @@ public static class DepthMethods
     public static Result<DepthResult> Tilt(double leftMetres, double rightMetres, double angleDegrees)
     {
         var errors = new List<FieldError>();
-        Range(errors, "leftMetres", leftMetres, 0, GreatestMetres, "the distance from the line to the null on the left");
-        Range(errors, "rightMetres", rightMetres, 0, GreatestMetres, "the distance from the line to the null on the right");
+        Range(errors, nameof(leftMetres), leftMetres, 0, GreatestMetres, "the distance from the line to the null on the left");
+        Range(errors, nameof(rightMetres), rightMetres, 0, GreatestMetres, "the distance from the line to the null on the right");
         if (!(angleDegrees is >= 10 and <= 80))
         {
-            errors.Add(new("angleDegrees", "It must be the angle of the antenna from vertical, from 10 to 80 degrees; 45 is usual."));
+            errors.Add(new(nameof(angleDegrees), "It must be the angle of the antenna from vertical, from 10 to 80 degrees; 45 is usual."));
         }
 
         if (errors.Count > 0)
@@ -102,7 +102,7 @@ public static class DepthMethods
 
         if (leftMetres + rightMetres == 0)
         {
-            return new FieldError("leftMetres", "Both distances are zero: step away from the line until the tilted antenna falls silent.");
+            return new FieldError(nameof(leftMetres), "Both distances are zero: step away from the line until the tilted antenna falls silent.");
         }
 
         var angle = angleDegrees * Math.PI / 180;
@@ -121,12 +121,12 @@ public static class DepthMethods
         var errors = new List<FieldError>();
         if (!(fraction is >= 0.05 and <= 0.98))
         {
-            errors.Add(new("fraction", "It must be the part of the greatest response, from 0.05 to 0.98; 0.8, 0.71 and 0.5 are usual."));
+            errors.Add(new(nameof(fraction), "It must be the part of the greatest response, from 0.05 to 0.98; 0.8, 0.71 and 0.5 are usual."));
         }
 
-        Range(errors, "leftMetres", leftMetres, 0, GreatestMetres, "the distance from the peak to the left");
-        Range(errors, "rightMetres", rightMetres, 0, GreatestMetres, "the distance from the peak to the right");
-        Range(errors, "heightMetres", sensor.Metres, 0, 20, "the height of the receiver above ground");
+        Range(errors, nameof(leftMetres), leftMetres, 0, GreatestMetres, "the distance from the peak to the left");
+        Range(errors, nameof(rightMetres), rightMetres, 0, GreatestMetres, "the distance from the peak to the right");
+        Range(errors, nameof(sensor), sensor.Metres, 0, 20, "the height of the receiver above ground");
         if (errors.Count > 0)
         {
             return errors;
@@ -134,7 +134,7 @@ public static class DepthMethods
 
         if (leftMetres + rightMetres == 0)
         {
-            return new FieldError("leftMetres", "Both distances are zero: step away from the peak until the response has fallen to the fraction.");
+            return new FieldError(nameof(leftMetres), "Both distances are zero: step away from the peak until the response has fallen to the fraction.");
         }
 
         var mean = (leftMetres + rightMetres) / 2;
@@ -144,7 +144,7 @@ public static class DepthMethods
         var depth = Depth.From(distance, sensor).Metres;
         if (depth <= 0)
         {
-            return new FieldError("heightMetres", $"The width puts the line {distance:0.00} m under the receiver, which is held at {sensor.Metres:0.00} m: it would be above ground.");
+            return new FieldError(nameof(sensor), $"The width puts the line {distance:0.00} m under the receiver, which is held at {sensor.Metres:0.00} m: it would be above ground.");
         }
 
         var bySteps = HandMetres / Math.Sqrt(2) / Math.Sqrt(inverse);
@@ -162,14 +162,14 @@ public static class DepthMethods
         double lower, double upper, double separationMetres, Height sensor, FieldSource source)
     {
         var errors = new List<FieldError>();
-        Positive(errors, "lower", lower, "the response of the lower coil");
-        Positive(errors, "upper", upper, "the response of the upper coil");
+        Positive(errors, nameof(lower), lower, "the response of the lower coil");
+        Positive(errors, nameof(upper), upper, "the response of the upper coil");
         if (!(separationMetres is >= 0.01 and <= 5))
         {
-            errors.Add(new("separationMetres", "It must be the distance between the two coils, from 0.01 to 5 m."));
+            errors.Add(new(nameof(separationMetres), "It must be the distance between the two coils, from 0.01 to 5 m."));
         }
 
-        Range(errors, "heightMetres", sensor.Metres, 0, 20, "the height of the lower coil above ground");
+        Range(errors, nameof(sensor), sensor.Metres, 0, 20, "the height of the lower coil above ground");
         if (errors.Count > 0)
         {
             return errors;
@@ -180,14 +180,14 @@ public static class DepthMethods
         var root = Math.Pow(k, 1 / power);
         if (root <= 1.0005)
         {
-            return new FieldError("lower", "The lower coil must read clearly more than the upper one; here the source is not below, or too deep to tell.");
+            return new FieldError(nameof(lower), "The lower coil must read clearly more than the upper one; here the source is not below, or too deep to tell.");
         }
 
         var distance = separationMetres / (root - 1);
         var depth = Depth.From(distance, sensor).Metres;
         if (depth <= 0)
         {
-            return new FieldError("heightMetres", $"The gradient puts the source {distance:0.00} m under the lower coil, which is held at {sensor.Metres:0.00} m: it would be above ground.");
+            return new FieldError(nameof(sensor), $"The gradient puts the source {distance:0.00} m under the lower coil, which is held at {sensor.Metres:0.00} m: it would be above ground.");
         }
 
         // dD = s/(root − 1)²·d(root), and d(root) = root/power·dk/k.

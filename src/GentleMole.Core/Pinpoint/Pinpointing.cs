@@ -18,12 +18,12 @@ public static class Pinpointing
         var errors = CrossReadingRules.Check(readings, noise);
         if (!double.IsFinite(toleranceMetres) || toleranceMetres is <= 0 or > 10)
         {
-            errors.Add(new("toleranceMetres", "It must be the tolerance on each side of the mark, above 0 to 10 m."));
+            errors.Add(new(nameof(toleranceMetres), "It must be the tolerance on each side of the mark, above 0 to 10 m."));
         }
 
         if (nanoteslaPerUnit is { } unit && !(double.IsFinite(unit) && unit is > 0 and <= 1e12))
         {
-            errors.Add(new("nanoteslaPerUnit", "It must be the size of one unit in nanotesla, above zero."));
+            errors.Add(new(nameof(nanoteslaPerUnit), "It must be the size of one unit in nanotesla, above zero."));
         }
 
         if (errors.Count > 0)

@@ -15,15 +15,6 @@ public static class ReadingRules
     /// <summary>Characters of the word for what was followed.</summary>
     public const int MostUtility = 200;
 
-    /// <summary>No reading is older.</summary>
-    public const int EarliestYear = 1990;
-
-    /// <summary>Nor newer.</summary>
-    public const int LatestYear = 2200;
-
-    /// <summary>Whether a reading can have been taken then.</summary>
-    public static bool Holds(Instant taken) => taken.InUtc().Year is >= EarliestYear and <= LatestYear;
-
     /// <summary>Depth to the centre, metres.</summary>
     public static readonly Bounds Depth = new(0.001, 100);
 

@@ -1,5 +1,6 @@
 using System.Runtime.CompilerServices;
 using System.Text.Json;
+using GentleMole.Core;
 using GentleMole.Core.Site;
 using GentleMole.Core.Trace;
 using GentleMole.Store.Log;
@@ -38,7 +39,7 @@ public sealed class EvidenceStore
     }
 
     private static bool IsReading(Sample s) =>
-        s.Utility.Length is > 0 and <= ReadingRules.MostUtility && ReadingRules.Holds(s.TakenAt)
+        s.Utility.Length is > 0 and <= ReadingRules.MostUtility && s.TakenAt.IsOfTheseTimes()
         && ReadingRules.Hold(new SitePoint(s.EastMetres, s.NorthMetres), s.Peak, s.Null, s.DepthMetres, s.CurrentMilliamps, s.DirectionDegrees, s.FrequencyHertz);
 
     /// <summary>

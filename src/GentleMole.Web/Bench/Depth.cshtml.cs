@@ -97,15 +97,15 @@ internal sealed class DepthPage : BenchPage
 
     private static string FieldOf(string field) => field switch
     {
-        "first.depthMetres" => "depth1",
-        "first.heightMetres" => "height1",
-        "second.depthMetres" => "depth2",
-        "second.heightMetres" => "height2",
+        "first.Metres" => "depth1",
+        "first.Tip" => "height1",
+        "second.Metres" => "depth2",
+        "second.Tip" => "height2",
         "leftMetres" => "left",
         "rightMetres" => "right",
         "angleDegrees" => "angle",
         "separationMetres" => "separation",
-        "heightMetres" => "height",
+        "sensor" => "height",
         _ => field,
     };
 }

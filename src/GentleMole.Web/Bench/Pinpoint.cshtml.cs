@@ -52,8 +52,8 @@ internal sealed class PinpointPage : BenchPage
 
     private static string FieldOf(string field) => field switch
     {
-        "relativeNoise" => "noise",
-        "noiseFloor" => "floor",
+        "noise.Relative" => "noise",
+        "noise.Floor" => "floor",
         "toleranceMetres" => "tolerance",
         "nanoteslaPerUnit" => "unit",
         _ => "readings",

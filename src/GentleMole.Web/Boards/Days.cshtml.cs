@@ -1,3 +1,4 @@
+using GentleMole.Core;
 using GentleMole.Core.Days;
 using GentleMole.Store;
 using GentleMole.Store.Model;
@@ -128,7 +129,7 @@ internal sealed class DaysPage(MoleDb db, JobList jobs) : FirmPage(db)
     protected override async Task LoadAsync(CancellationToken cancellation)
     {
         Board = await jobs.BoardAsync(cancellation);
-        Day = DayAsked is { Year: >= 2000 and <= 2200 } asked ? asked : Board.Today;
+        Day = DayAsked is { } asked && asked.IsOfTheseTimes() ? asked : Board.Today;
         People = await Db.Users.AsNoTracking().Where(u => u.Active && (u.Role == Role.Locator || u.Role == Role.Lead)).OrderBy(u => u.Name).ToListAsync(cancellation);
         Week = await DayBook.LoadAsync(Db, Board, Monday, Monday.PlusDays(6), cancellation);
         var today = Board.Today;

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using GentleMole.Core;
 using GentleMole.Core.Lines;
 using GentleMole.Core.Notices;
 using GentleMole.Core.Site;
@@ -73,9 +74,9 @@ internal static class CentreInbox
             SiteRules.Joined((notice.Area ?? []).Select(p => new SitePoint(p[0], p[1]))),
             [.. (notice.Utilities ?? []).Select(u => u.Owner?.Trim())]);
         var wrong = called.Check();
-        if (notice.ReceivedAt.InUtc().Year is < 1990 or > 2200 || notice.DigPlanned.Year is < 1990 or > 2200)
+        if (!notice.ReceivedAt.IsOfTheseTimes() || !notice.DigPlanned.IsOfTheseTimes())
         {
-            wrong = [.. wrong, new Core.FieldError("receivedAt", "Its dates are not of these times.")];
+            wrong = [.. wrong, new FieldError(nameof(notice.ReceivedAt), "Its dates are not of these times.")];
         }
 
         return wrong.Count > 0
@@ -85,13 +86,13 @@ internal static class CentreInbox
 
     private static string PlainName(string field) => field switch
     {
-        "latitudeDegrees" => "Latitude",
-        "longitudeDegrees" => "Longitude",
-        "digDepthMetres" => "Depth of the dig, metres",
-        "receivedAt" => "Dates",
-        "corners" => "Area",
-        "owners" => "Utilities",
-        _ => char.ToUpperInvariant(field[0]) + field[1..],
+        nameof(CalledNotice.LatitudeDegrees) => "Latitude",
+        nameof(CalledNotice.LongitudeDegrees) => "Longitude",
+        nameof(CalledNotice.DigDepthMetres) => "Depth of the dig, metres",
+        nameof(CentreNotice.ReceivedAt) => "Dates",
+        nameof(CalledNotice.Corners) => "Area",
+        nameof(CalledNotice.Owners) => "Utilities",
+        _ => field,
     };
 
     private static string Text(string? text) => text?.Trim() ?? "";

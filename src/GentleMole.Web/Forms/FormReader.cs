@@ -107,7 +107,7 @@ internal sealed partial class FormReader(IFormCollection form, Person person)
             return null;
         }
 
-        if (LocalDatePattern.Iso.Parse(form[name].ToString().Trim()).TryGetValue(default, out var day) && day.Year is >= 2000 and <= 2200)
+        if (LocalDatePattern.Iso.Parse(form[name].ToString().Trim()).TryGetValue(default, out var day) && day.IsOfTheseTimes())
         {
             return day;
         }
@@ -125,7 +125,7 @@ internal sealed partial class FormReader(IFormCollection form, Person person)
         }
 
         var typed = form[name].ToString().Trim().Replace(' ', 'T');
-        if (Moments.Parse(typed).TryGetValue(default, out var moment) && moment.Year is >= 2000 and <= 2200)
+        if (Moments.Parse(typed).TryGetValue(default, out var moment) && moment.Date.IsOfTheseTimes())
         {
             return moment;
         }

@@ -49,10 +49,10 @@ public class DepthMethodsTests
     [Fact]
     public void What_cannot_be_is_told_at_its_field()
     {
-        Assert.Equal("second.heightMetres", DepthMethods.Lift(new(1, new(0.2)), new(1.2, new(0.2))).Errors[0].Field);
-        Assert.Equal("first.depthMetres", DepthMethods.Lift(new(0.2, new(0.5)), new(0.5, new(0.8))).Errors[0].Field);
+        Assert.Equal("second.Tip", DepthMethods.Lift(new(1, new(0.2)), new(1.2, new(0.2))).Errors[0].Field);
+        Assert.Equal("first.Metres", DepthMethods.Lift(new(0.2, new(0.5)), new(0.5, new(0.8))).Errors[0].Field);
         Assert.Equal("lower", DepthMethods.Gradient(100, 120, 0.4, new(0), FieldSource.Line).Errors[0].Field);
-        Assert.Equal("heightMetres", DepthMethods.Gradient(300, 100, 0.4, new(0.5), FieldSource.Line).Errors[0].Field);
+        Assert.Equal("sensor", DepthMethods.Gradient(300, 100, 0.4, new(0.5), FieldSource.Line).Errors[0].Field);
         Assert.Equal("leftMetres", DepthMethods.Tilt(0, 0, 45).Errors[0].Field);
         Assert.Equal("angleDegrees", DepthMethods.Tilt(1, 1, double.NaN).Errors[0].Field);
         Assert.Equal("fraction", DepthMethods.Width(1, Antenna.Total, 1, 1, new(0)).Errors[0].Field);

@@ -148,8 +148,8 @@ public class PinpointingTests
 
         var errors = Pinpointing.Single(row, Noise, 0, 1).Errors;
 
-        Assert.Contains(errors, e => e.Field == "readings[3].heightMetres");
-        Assert.Contains(errors, e => e.Field == "readings[4].peak");
+        Assert.Contains(errors, e => e.Field == "readings[3].HeightMetres");
+        Assert.Contains(errors, e => e.Field == "readings[4].Peak");
         Assert.Contains(errors, e => e.Field == "toleranceMetres");
     }
 }

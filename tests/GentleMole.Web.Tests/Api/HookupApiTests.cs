@@ -65,6 +65,9 @@ public class HookupApiTests(MoleHost host) : IClassFixture<MoleHost>
     [InlineData("bonds", "[{\"from\":{\"line\":\"t\",\"chainageMetres\":60},\"to\":{\"line\":\"q\",\"chainageMetres\":60},\"ohms\":1}]", "bonds[0].to.line")]
     [InlineData("bonds", "[{\"from\":{\"line\":\"t\",\"chainageMetres\":90},\"to\":{\"line\":\"n\",\"chainageMetres\":60},\"ohms\":1}]", "bonds[0].from.chainageMetres")]
     [InlineData("joints", "[{\"line\":\"t\",\"chainageMetres\":-1,\"ohms\":null}]", "joints[0].chainageMetres")]
+    [InlineData("joints", "[{\"line\":\"t\",\"chainageMetres\":1,\"ohms\":-1}]", "joints[0].ohms")]
+    [InlineData("lines.0.conductor.outsideMillimetres", "1e9", "lines[0].conductor.outsideMillimetres")]
+    [InlineData("source.stake.ohms", "-1", "source.stake.ohms")]
     public async Task What_cannot_be_is_told_at_its_path(string path, string json, string field)
     {
         var body = Plain();

@@ -108,7 +108,7 @@ internal static class BenchApi
         var result = Pinpointing.Single(readings, noise, tolerance, body.NanoteslaPerUnit);
         if (!result.IsGood)
         {
-            return ApiProblem.BadInput(result.Errors);
+            return ApiProblem.BadInput(RequestPath.Of(result.Errors));
         }
 
         var found = result.Value;
@@ -155,7 +155,7 @@ internal static class BenchApi
                 result.Value.Ratio,
                 ReasonWords.Verdict(result.Value.Verdict),
                 Reasons(result.Value.Reasons)))
-            : ApiProblem.BadInput(result.Errors);
+            : ApiProblem.BadInput(RequestPath.Of(result.Errors));
     }
 
     private static Func<Result<DepthResult>> Lift(DepthRequest body, Checks checks)

@@ -32,11 +32,11 @@ internal static class HookupApi
 
         if (NetworkRules.Check(network, source, hertz) is { Count: > 0 } wrong)
         {
-            return ApiProblem.BadInput(wrong);
+            return ApiProblem.BadInput(RequestPath.Of(wrong));
         }
 
         var solver = NetworkSolver.Of(new NetworkMesh(network, Cutting.For(source)), hertz);
-        return solver.IsGood ? Results.Ok(Answer(solver.Value.Solve(source))) : ApiProblem.BadInput(solver.Errors);
+        return solver.IsGood ? Results.Ok(Answer(solver.Value.Solve(source))) : ApiProblem.BadInput(RequestPath.Of(solver.Errors));
     }
 
     private static HookupAnswer Answer(SolvedNetwork solved)

@@ -52,7 +52,7 @@ internal static class JobsApi
             body.OriginLatitudeDegrees, body.OriginLongitudeDegrees, [], []);
         if (called.Check() is { Count: > 0 } wrong)
         {
-            return ApiProblem.BadInput([.. wrong.Select(e => e with { Field = e.Field is "latitudeDegrees" or "longitudeDegrees" ? "origin" + char.ToUpperInvariant(e.Field[0]) + e.Field[1..] : e.Field })]);
+            return ApiProblem.BadInput(RequestPath.Of(wrong));
         }
 
         var firm = await db.Firms.AsNoTracking().SingleAsync(http.RequestAborted);

@@ -68,13 +68,13 @@ internal static class ReadingIntake
 
     private static Instant Moment(string? text, string field, Checks checks)
     {
-        if (DateTime.TryParseExact(text, Usual, CultureInfo.InvariantCulture, Utc, out var usual) && Instant.FromDateTimeUtc(usual) is var quick && ReadingRules.Holds(quick))
+        if (DateTime.TryParseExact(text, Usual, CultureInfo.InvariantCulture, Utc, out var usual) && Instant.FromDateTimeUtc(usual) is var quick && quick.IsOfTheseTimes())
         {
             return quick;
         }
 
         var zoned = text is not null && (text.EndsWith('Z') || (text.Length > 6 && text[^6] is '+' or '-' && text[^3] == ':'));
-        if (zoned && DateTime.TryParse(text, CultureInfo.InvariantCulture, Utc, out var read) && Instant.FromDateTimeUtc(read) is var moment && ReadingRules.Holds(moment))
+        if (zoned && DateTime.TryParse(text, CultureInfo.InvariantCulture, Utc, out var read) && Instant.FromDateTimeUtc(read) is var moment && moment.IsOfTheseTimes())
         {
             return moment;
         }
