@@ -119,6 +119,9 @@ public sealed partial class MoleDb(DbContextOptions<MoleDb> options, ChangeConte
     public async Task<bool> IsStoredAsync(CancellationToken cancellation = default) =>
         change.Once is { } once && await Once.AsNoTracking().AnyAsync(o => o.Id == once, cancellation).ConfigureAwait(false);
 
+    /// <summary>True when what is being sent was stored by somebody else while this looked at it: it came twice at once.</summary>
+    public async Task<bool> IsStoredByTwinAsync(CancellationToken cancellation = default) => !_onceKept && await IsStoredAsync(cancellation).ConfigureAwait(false);
+
     /// <summary>Number of the last log entry.</summary>
     public async Task<long> LogHeadAsync(CancellationToken cancellation = default) =>
         await Log.MaxAsync(e => (long?)e.Id, cancellation).ConfigureAwait(false) ?? 0;

@@ -81,7 +81,7 @@ test('at 390 px a dot is typed, judged and marked', async () => {
   const { page } = browser;
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto(`${server.url}/jobs/3/trace?line=7&new=true`, { waitUntil: 'networkidle' });
-  for (const [field, text] of [['east', '12.1'], ['north', '4.5'], ['nullOffset', '1in'], ['depth', '1 m'], ['current', '24'], ['sideways', '3']]) {
+  for (const [field, text] of [['east', '12.1'], ['north', '4.5'], ['nullOffset', '1in'], ['depth', '0.55 m'], ['current', '22.5'], ['sideways', '3']]) {
     await page.fill('#f-' + field, text);
   }
   await page.waitForFunction(() => document.querySelector('#verdict .verdict-say')?.textContent.startsWith('Mark it here'));

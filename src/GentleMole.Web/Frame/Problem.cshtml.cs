@@ -31,10 +31,13 @@ internal sealed class ProblemPage : PageModel
     {
         StatusCodes.Status404NotFound => "It may have been removed, or the address was typed wrongly.",
         StatusCodes.Status413PayloadTooLarge => "Drawings may have 30 MB, photos 20 MB. Nothing was changed.",
-        StatusCodes.Status429TooManyRequests => "Wait a minute, then go on.",
+        StatusCodes.Status429TooManyRequests => $"{(Seconds is { } wait ? $"Wait {wait} second{(wait == 1 ? "" : "s")}" : "Wait a little")}, then reload this page.",
         >= 500 => "Nothing was changed. What you typed is kept in this browser: go back and press again.",
         _ => "The form may be too large or too old: drawings may have 30 MB, photos 20 MB. Nothing was changed; go back, reload, and press again.",
     };
+
+    /// <summary>How long to wait, where the refusal said it.</summary>
+    private int? Seconds => int.TryParse(Response.Headers.RetryAfter, NumberStyles.None, CultureInfo.InvariantCulture, out var wait) ? wait : null;
 
     public PageResult OnGet() => Told();
 

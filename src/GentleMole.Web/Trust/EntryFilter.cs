@@ -39,11 +39,16 @@ internal sealed class EntryFilter(MoleDb db) : IAsyncPageFilter
         var clash = done.Exception as ChangedMeanwhileException;
         if (clash is null && done.Exception is not DbUpdateException { InnerException: SqliteException { SqliteErrorCode: Constraint } })
         {
+            // The same may have come twice at once: what the later one is refused for, "there already", is then its own twin.
+            if (done.Exception is null && await db.IsStoredByTwinAsync(context.HttpContext.RequestAborted))
+            {
+                done.Result = page.Stored();
+            }
+
             return;
         }
 
-        // The same may have come twice at once: then it is its own twin that it met. Else somebody else changed what was
-        // shown, or stored another of the same name in between.
+        // A twin here too; else somebody else changed what was shown, or stored another of the same name in between.
         done.ExceptionHandled = true;
         db.ChangeTracker.Clear();
         done.Result = await db.IsStoredAsync(context.HttpContext.RequestAborted) ? page.Stored() : await page.ToldAsync(clash?.Changes ?? []);

@@ -43,7 +43,7 @@ internal static class RateLimits
 
             // A person at work asks for a verdict with every key; far more than that is not a person. Going is always possible.
             limiter.GlobalLimiter = PartitionedRateLimiter.CreateChained(
-                PartitionedRateLimiter.Create<HttpContext, string>(http => http.User.SignedIn() is { } person && http.Request.Path != "/sign-out"
+                PartitionedRateLimiter.Create<HttpContext, string>(http => http.User.SignedIn() is { } person && http.Request.Path != "/sign-out" && http.Request.Path != ToldAt
                     ? RateLimitPartition.GetTokenBucketLimiter("session " + person.Session, _ => Bucket(pagesPerMinute))
                     : RateLimitPartition.GetNoLimiter("nobody")),
                 PartitionedRateLimiter.Create<HttpContext, string>(http => Computes(http.Request)
@@ -61,9 +61,12 @@ internal static class RateLimits
         });
     }
 
+    /// <summary>Where a refusal is told as a page.</summary>
+    private const string ToldAt = "/problem";
+
     /// <summary>What a refusal for haste says on a page.</summary>
     public static string Haste(TimeSpan wait) =>
-        $"Too many tries. Wait {Seconds(wait)} seconds.";
+        Seconds(wait) is "1" ? "Too many tries. Wait a second." : $"Too many tries. Wait {Seconds(wait)} seconds.";
 
     /// <summary>So many a minute, steadily; at once a sixth of them, or all when they are few.</summary>
     private static TokenBucketRateLimiterOptions Bucket(int perMinute)
@@ -91,7 +94,10 @@ internal static class RateLimits
         var wait = context.Lease.TryGetMetadata(MetadataName.RetryAfter, out var after) ? after : TimeSpan.FromSeconds(1);
         var http = context.HttpContext;
         http.Response.Headers.RetryAfter = Seconds(wait);
-        if (!http.Request.Path.StartsWithSegments("/api", StringComparison.OrdinalIgnoreCase))
+
+        // Whoever goes to a page is told on a page; a part of one says it where it stands.
+        var goes = http.Request.Headers.Accept.ToString().Contains("text/html", StringComparison.OrdinalIgnoreCase) && !http.Request.Headers.ContainsKey("HX-Request");
+        if (!goes && !http.Request.Path.StartsWithSegments("/api", StringComparison.OrdinalIgnoreCase))
         {
             http.Response.ContentType = "text/plain; charset=utf-8";
             await http.Response.WriteAsync(Haste(wait), cancellation);

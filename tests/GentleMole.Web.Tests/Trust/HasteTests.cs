@@ -55,6 +55,13 @@ public class HasteTests(HastyHost host) : IClassFixture<HastyHost>
         }
 
         Assert.Equal(HttpStatusCode.TooManyRequests, last.StatusCode);
+        Assert.Equal("text/plain", last.Content.Headers.ContentType!.MediaType);
+        using var going = new HttpRequestMessage(HttpMethod.Get, "/jobs");
+        going.Headers.Accept.ParseAdd("text/html");
+        using var told = await browser.SendAsync(going);
+        Assert.Equal(HttpStatusCode.TooManyRequests, told.StatusCode);
+        Assert.NotNull(told.Headers.RetryAfter);
+        Assert.Matches("Wait (1 second|2 seconds), then reload this page.", await told.Content.ReadAsStringAsync());
         using var form = new FormUrlEncodedContent(new Dictionary<string, string> { ["__RequestVerificationToken"] = token });
         Assert.Equal(HttpStatusCode.Redirect, (await browser.PostAsync(new Uri("/sign-out", UriKind.Relative), form)).StatusCode);
     }
