@@ -89,9 +89,14 @@ test('a lost connection does not leave a figure standing for another stake', asy
   await page.locator('[data-stake-handle]').focus();
   await page.keyboard.press('ArrowLeft');
   await page.waitForFunction(() => document.querySelector('[data-part=verdict]').innerText.includes('No connection'));
+  // Neither figures nor the button that takes it, nor a current on the plan, of the stake before.
+  for (const left of ['[data-part=figures]', '[data-part=lower]', '[data-part=foot] a', '[data-layer=signal] .current-line', '.current-figure']) {
+    assert.equal(await page.locator(left).first().isVisible(), false, left);
+  }
   await page.context().setOffline(false);
   await solved(() => page.keyboard.press('ArrowRight'));
   assert.match(await verdict(), /Direct on valve 3/);
+  assert.equal(await page.locator('[data-part=foot] a').isVisible(), true);
 });
 
 test('too much at once is said at the stake and tried again by itself', async () => {

@@ -172,9 +172,12 @@ function lookCloser(svg) {
   looking?.abort.abort();
   const abort = new AbortController();
   const timer = setTimeout(async () => {
+    // Another page may stand here by now, or the plan be folded away.
+    const seen = lookedAt(svg);
+    if (!svg.isConnected || !Number.isFinite(seen.unit)) return;
     const query = new URLSearchParams(location.search);
     query.set('handler', 'Window');
-    Object.entries(lookedAt(svg)).forEach(([name, value]) => query.set(name, value));
+    Object.entries(seen).forEach(([name, value]) => query.set(name, value));
     try {
       const answer = await fetch(`${location.pathname}?${query}`, { signal: abort.signal, credentials: 'same-origin' });
       const wait = Number(answer.headers.get('Retry-After'));

@@ -25,8 +25,7 @@ export function openSignal() {
       if (answer.ok && form.isConnected) show(await answer.text());
       else if (form.isConnected) refused(answer);
     } catch {
-      // The connection is gone: a figure for another stake must not stay on the screen.
-      document.querySelector('[data-part=verdict]')?.replaceChildren(told('No connection: this is not solved.'));
+      unsolved('No connection: this is not solved.');
     } finally {
       running = false;
       if (again) {
@@ -36,17 +35,25 @@ export function openSignal() {
     }
   }
 
-  /** A figure for another stake must not stay on the screen; too much at once is asked again by itself. */
+  /** No figure, no current and no button of another stake stays on the screen. */
+  function unsolved(why) {
+    document.querySelector('[data-part=verdict]')?.replaceChildren(told(why));
+    document.querySelector('.sheet').classList.add('is-unsolved');
+  }
+
+  /** Too much at once is asked again by itself. */
   function refused(answer) {
     const wait = Number(answer.headers.get('Retry-After')) || 0;
-    document.querySelector('[data-part=verdict]')?.replaceChildren(told(wait > 0
+    unsolved(wait > 0
       ? `Too much is being reckoned at once: this is not solved yet. It is tried again in ${wait} s.`
-      : `The server could not solve this (${answer.status}). Change something, or reload.`));
+      : `The server could not solve this (${answer.status}). Change something, or reload.`);
     if (wait > 0) setTimeout(() => form.isConnected && solve(), wait * 1000);
   }
 
   function show(text) {
     const answer = new DOMParser().parseFromString(text, 'text/html');
+    // An answer that says why there is nothing to show has no button to take it.
+    document.querySelector('.sheet').classList.toggle('is-unsolved', !answer.querySelector('[data-part=foot]'));
     for (const layer of answer.querySelectorAll('[data-layer]')) if (!layer.closest('[data-part]')) redraw(svg, layer);
     for (const part of answer.querySelectorAll('[data-part]')) {
       const old = document.querySelector(`.sheet [data-part="${part.dataset.part}"]`);
