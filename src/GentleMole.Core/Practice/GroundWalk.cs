@@ -39,7 +39,7 @@ public sealed class GroundWalk(CoilReceiver receiver, Random random, double hand
         return [.. Enumerable.Range(-count, (2 * count) + 1).Select(k =>
         {
             var there = receiver.Read(place + (ahead.Right * (stepMetres * k)), ahead);
-            return new CrossReading(stepMetres * k, heightMetres, there.PeakTesla, there.NullTesla);
+            return new CrossReading(Math.Round(stepMetres * k, 6), heightMetres, there.PeakTesla, there.NullTesla);
         })];
     }
 }

@@ -20,6 +20,12 @@ public sealed class ChangeContext(TimeProvider clock)
     /// </summary>
     public long? SeenUpTo { get; set; }
 
+    /// <summary>
+    /// Last log entry when the form was first shown; what still holds the value of then is not this person's change. Null for
+    /// <see cref="SeenUpTo"/>.
+    /// </summary>
+    public long? ShownAt { get; set; }
+
     /// <summary>Id of what is sent, made where it was typed: sent twice, it is stored once.</summary>
     public Guid? Once { get; set; }
 

@@ -25,15 +25,17 @@ internal static class Meanwhile
             return;
         }
 
-        var since = await db.Log.AsNoTracking().Where(e => e.Id > seen && EF.Parameter(subjects).Contains(e.Subject))
+        var shown = Math.Min(seen, db.Change.ShownAt ?? seen);
+        var since = await db.Log.AsNoTracking().Where(e => e.Id > shown && EF.Parameter(subjects).Contains(e.Subject))
             .OrderBy(e => e.Id).ToListAsync(cancellation).ConfigureAwait(false);
         var clashes = new List<LogEntry>();
         foreach (var ofSubject in since.GroupBy(e => e.Subject))
         {
             var mine = touched[ofSubject.Key];
-            clashes.AddRange(mine.What == "removed"
+            var told = mine.What == "removed"
                 ? ofSubject
-                : ofSubject.Where(e => e.What != "changed").Concat(Clashing(mine, [.. ofSubject.Where(e => e.What == "changed")])));
+                : ofSubject.Where(e => e.What != "changed").Concat(Clashing(mine, [.. ofSubject.Where(e => e.What == "changed")]));
+            clashes.AddRange(told.Where(e => e.Id > seen));
         }
 
         if (clashes.Count > 0)

@@ -28,6 +28,9 @@ internal abstract class FirmPage(MoleDb db) : PageModel, IEntryPage
     /// <summary>Number of the last log entry when the page was read.</summary>
     public long LogHead { get; private set; }
 
+    /// <summary>What the forms of the page say that was seen.</summary>
+    public FormSight Sight => FormSight.Of(Request, Errors.Count > 0, Errors.Any(e => e.Field == "clash"), LogHead);
+
     /// <summary>Zone in which moments are told.</summary>
     public string TimeZone { get; private set; } = "UTC";
 

@@ -121,6 +121,9 @@ internal abstract class SheetPage(MoleDb db, SheetLoader loader) : PageModel, IE
             ? SceneFrame.Plan(west, north, unit, width, height)
             : null;
 
+    /// <summary>What the forms of the page say that was seen.</summary>
+    public FormSight Sight => FormSight.Of(Request, Errors.Count > 0, HasError("clash"), Sheet.LogHead);
+
     /// <summary>What was typed, when the form came back with an error; else what is stored.</summary>
     public string Typed(string name, string? stored) =>
         Errors.Count > 0 && Request.HasFormContentType && Request.Form.ContainsKey(name) ? Request.Form[name].ToString() : stored ?? "";

@@ -27,7 +27,8 @@ internal sealed class EntryFilter(MoleDb db) : IAsyncPageFilter
         }
 
         db.Change.Once = Guid.TryParse(request.Form["once"], out var once) ? once : null;
-        db.Change.SeenUpTo = long.TryParse(request.Form["seen"], out var seen) ? seen : null;
+        var sight = FormSight.Sent(request);
+        (db.Change.ShownAt, db.Change.SeenUpTo) = (sight?.Shown, sight?.Seen);
         db.Change.Why = request.Form["changeWhy"].ToString().Trim();
         if (context.ModelState.IsValid && await db.IsStoredAsync(context.HttpContext.RequestAborted))
         {

@@ -1,13 +1,12 @@
 using System.Globalization;
 using System.Text.Json;
-using System.Text.RegularExpressions;
 using GentleMole.Store.Log;
 using NodaTime;
 
 namespace GentleMole.Web.Words;
 
 /// <summary>Log entries in words.</summary>
-internal static partial class LogWords
+internal static class LogWords
 {
     private static readonly Dictionary<string, string> Things = new()
     {
@@ -38,9 +37,6 @@ internal static partial class LogWords
         ["PutAside"] = "a notice put aside",
     };
 
-    [GeneratedRegex("(?<=[a-z])(?=[A-Z])")]
-    private static partial Regex Humps();
-
     /// <summary>One value that changed.</summary>
     internal sealed record Difference(string Name, string Before, string After);
 
@@ -63,15 +59,21 @@ internal static partial class LogWords
 
     public static IReadOnlyList<Difference> Differences(LogEntry entry)
     {
-        var (before, after) = (Values(entry.Before), Values(entry.After));
         if (entry.Subject.StartsWith("SampleBlock:", StringComparison.Ordinal))
         {
             return Batch(entry);
         }
 
-        return [.. before.Keys.Union(after.Keys)
+        using var before = JsonDocument.Parse(entry.Before.Length > 0 ? entry.Before : "{}");
+        using var after = JsonDocument.Parse(entry.After.Length > 0 ? entry.After : "{}");
+        var (was, now) = (Values(before), Values(after));
+        return [.. was.Keys.Union(now.Keys)
             .Where(name => name is not ("Id" or "JobId"))
-            .Select(name => new Difference(Name(name), before.GetValueOrDefault(name, ""), after.GetValueOrDefault(name, "")))];
+            .Select(name =>
+            {
+                var (old, young) = LoggedValues.Say(was.TryGetValue(name, out var o) ? o : null, now.TryGetValue(name, out var y) ? y : null);
+                return new Difference(LoggedValues.Name(name), old, young);
+            })];
     }
 
     /// <summary>How many came, which dots were made of them, and the seal of the evidence.</summary>
@@ -89,20 +91,8 @@ internal static partial class LogWords
         ];
     }
 
-    private static string Name(string property) => Humps().Replace(property, " ").ToLowerInvariant();
-
-    private static Dictionary<string, string> Values(string json)
-    {
-        if (json.Length == 0)
-        {
-            return [];
-        }
-
-        using var document = JsonDocument.Parse(json);
-        return document.RootElement.ValueKind == JsonValueKind.Array
-            ? new() { ["together"] = document.RootElement.GetArrayLength().ToString(CultureInfo.InvariantCulture) + " entries" }
-            : document.RootElement.EnumerateObject().ToDictionary(p => p.Name, p => Short(p.Value.ToString()));
-    }
-
-    private static string Short(string text) => text.Length > 120 ? text[..119] + "…" : text;
+    /// <summary>Values by their names; of things stored together there is only the number of them.</summary>
+    private static Dictionary<string, JsonElement> Values(JsonDocument document) => document.RootElement.ValueKind == JsonValueKind.Array
+        ? new() { ["together"] = JsonSerializer.SerializeToElement(document.RootElement.GetArrayLength().ToString(CultureInfo.InvariantCulture) + " entries") }
+        : document.RootElement.EnumerateObject().ToDictionary(p => p.Name, p => p.Value);
 }

@@ -10,6 +10,9 @@ public class MeanwhileTests(MoleHost host) : IClassFixture<MoleHost>
     private static (string, string)[] Facts(string digger = "", string purpose = "", string contact = "") =>
         [("name", "Boating lake footbridge piles"), ("digger", digger), ("purpose", purpose), ("contact", contact)];
 
+    private static (string, string)[] Sight(AngleSharp.Html.Dom.IHtmlDocument page) =>
+        [("seen", Seen(page)), ("shown", page.QuerySelector("main input[name=shown]")!.GetAttribute("value")!)];
+
     private static string Seen(AngleSharp.Html.Dom.IHtmlDocument page) => page.QuerySelector("main input[name=seen]")!.GetAttribute("value")!;
 
     [Fact]
@@ -41,6 +44,58 @@ public class MeanwhileTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.Contains("two", page.QuerySelector(".alert-warning")!.TextContent, StringComparison.Ordinal);
         var job = await host.StoreAsync(db => db.Jobs.AsNoTracking().SingleAsync(j => j.Id == 2));
         Assert.Equal(("A", "two", "555 2"), (job.Digger, job.Purpose, job.Contact));
+    }
+
+    [Fact]
+    public async Task A_form_that_comes_back_for_a_slip_has_seen_no_more_than_before()
+    {
+        const string Path = "/jobs/2/notice";
+        await host.Browser("bea").SendAsync(Path, "Facts", Facts("Slip", "one", "555 1"));
+        var seen = Seen((await host.Browser("jem").PageAsync(Path)).Page);
+        await host.Browser("bea").SendAsync(Path, "Facts", Facts("Slip", "two", "555 1"));
+
+        var (refused, page) = await host.Browser("jem").SendAsync(Path, "Facts", [.. Facts("Slip", "one", "555 9"), ("digDepth", "deep"), ("seen", seen)]);
+        Assert.Equal(HttpStatusCode.OK, refused.StatusCode);
+        Assert.Equal(seen, Seen(page));
+        Assert.Equal("one", page.QuerySelector("#f-purpose")!.GetAttribute("value"));
+        await host.Browser("jem").SendAsync(Path, "Facts", [.. Facts("Slip", "one", "555 9"), .. Sight(page)]);
+
+        var job = await host.StoreAsync(db => db.Jobs.AsNoTracking().SingleAsync(j => j.Id == 2));
+        Assert.Equal(("two", "555 9"), (job.Purpose, job.Contact));
+    }
+
+    [Fact]
+    public async Task Who_presses_again_after_being_told_overwrites_what_was_typed_and_nothing_else()
+    {
+        const string Path = "/jobs/2/notice";
+        await host.Browser("bea").SendAsync(Path, "Facts", Facts("Told", "one", "555 1"));
+        var seen = Seen((await host.Browser("jem").PageAsync(Path)).Page);
+        await host.Browser("bea").SendAsync(Path, "Facts", Facts("Told", "two", "555 2"));
+
+        var (_, told) = await host.Browser("jem").SendAsync(Path, "Facts", [.. Facts("Told", "one", "555 9"), ("seen", seen)]);
+        Assert.NotNull(told.QuerySelector(".alert-warning"));
+        var (kept, _) = await host.Browser("jem").SendAsync(Path, "Facts", [.. Facts("Told", "one", "555 9"), .. Sight(told)]);
+
+        Assert.Equal(HttpStatusCode.Redirect, kept.StatusCode);
+        var job = await host.StoreAsync(db => db.Jobs.AsNoTracking().SingleAsync(j => j.Id == 2));
+        Assert.Equal(("two", "555 9"), (job.Purpose, job.Contact));
+    }
+
+    [Fact]
+    public async Task What_is_changed_a_third_time_after_the_telling_is_told_again()
+    {
+        const string Path = "/jobs/2/notice";
+        await host.Browser("bea").SendAsync(Path, "Facts", Facts("Third", "one", "555 1"));
+        var seen = Seen((await host.Browser("jem").PageAsync(Path)).Page);
+        await host.Browser("bea").SendAsync(Path, "Facts", Facts("Third", "one", "555 2"));
+        var (_, told) = await host.Browser("jem").SendAsync(Path, "Facts", [.. Facts("Third", "one", "555 9"), ("seen", seen)]);
+        await host.Browser("bea").SendAsync(Path, "Facts", Facts("Third", "one", "555 3"));
+
+        var (again, page) = await host.Browser("jem").SendAsync(Path, "Facts", [.. Facts("Third", "one", "555 9"), .. Sight(told)]);
+
+        Assert.Equal(HttpStatusCode.OK, again.StatusCode);
+        Assert.Contains("555 3", page.QuerySelector(".alert-warning")!.TextContent, StringComparison.Ordinal);
+        Assert.DoesNotContain("555 1", page.QuerySelector(".alert-warning")!.TextContent, StringComparison.Ordinal);
     }
 
     [Fact]

@@ -107,4 +107,22 @@ public class StageWordsTests
         Assert.Equal("200 dots", LogWords.Thing("Reading:×200"));
         Assert.Equal("together 2 entries", string.Join(' ', LogWords.Differences(new LogEntry { Who = "", What = "added", Subject = "Reading:×2", After = "[{},{}]" }).Select(d => d.Name + " " + d.After)));
     }
+
+    [Theory]
+    [InlineData("{\"Tape\":[[10,20],[64,20]]}", "{\"Tape\":[[10,20],[64.5,20]]}", "tape 64, 20 (2 in all) → 64.5, 20 (2 in all)")]
+    [InlineData("{\"Tape\":[]}", "{\"Tape\":[[10,20],[64,20]]}", "tape 0 in all → 10, 20 · 64, 20")]
+    [InlineData("{\"Tape\":[[1,2],[3,4]]}", "{\"Tape\":[[3,4],[1,2]]}", "tape 1, 2 · 3, 4 → the same in another order")]
+    [InlineData("{\"Tape\":[[1,2],[1,2]]}", "{\"Tape\":[[1,2]]}", "tape 1, 2 (2 in all) → 1 in all")]
+    [InlineData("", "{\"Points\":[[1,1],[2,2],[3,3],[4,4]]}", "points 1, 1 · 2, 2 · 3, 3 (4 in all)")]
+    [InlineData(
+        "{\"Across\":[{\"OffsetMetres\":-0.6000000000000001,\"Peak\":5.9,\"Null\":null},{\"OffsetMetres\":1,\"Peak\":2,\"Null\":3}]}",
+        "{\"Across\":[{\"OffsetMetres\":-0.6,\"Peak\":5.9,\"Null\":null},{\"OffsetMetres\":1,\"Peak\":2.5,\"Null\":3}]}",
+        "across offset metres 1, peak 2, null 3 (2 in all) → offset metres 1, peak 2.5, null 3 (2 in all)")]
+    [InlineData("{\"Ohms\":1e300,\"Passed\":true}", "{\"Ohms\":5e-324,\"Passed\":false}", "ohms 1e300 → 5e-324; passed yes → no")]
+    public void What_changed_in_a_list_is_said_and_not_the_list(string before, string after, string words)
+    {
+        var entry = new LogEntry { Who = "", What = "changed", Subject = "Job:1", Before = before, After = after };
+
+        Assert.EndsWith(": " + words, LogWords.Say(entry, "Europe/London"), StringComparison.Ordinal);
+    }
 }
