@@ -20,11 +20,14 @@ public sealed class ChangeContext(TimeProvider clock)
     /// </summary>
     public long? SeenUpTo { get; set; }
 
-    /// <summary>
-    /// Last log entry when the form was first shown; what still holds the value of then is not this person's change. Null for
-    /// <see cref="SeenUpTo"/>.
-    /// </summary>
+    /// <summary>Last log entry when the form was first shown, where it has come back since; null for <see cref="SeenUpTo"/>.</summary>
     public long? ShownAt { get; set; }
+
+    /// <summary>
+    /// Values (<c>Job:2/Purpose</c>) that others had changed and this person had not touched when the form came back: the form
+    /// still shows what they were at <see cref="ShownAt"/>, and as long as it does they are not this person's change.
+    /// </summary>
+    public IReadOnlySet<string> Carried { get; set; } = new HashSet<string>();
 
     /// <summary>Id of what is sent, made where it was typed: sent twice, it is stored once.</summary>
     public Guid? Once { get; set; }

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.ChangeTracking;
 
 namespace GentleMole.Store.Log;
 
@@ -25,49 +26,47 @@ internal static class Meanwhile
             return;
         }
 
-        var shown = Math.Min(seen, db.Change.ShownAt ?? seen);
+        var shown = db.Change.Carried.Count > 0 ? Math.Min(seen, db.Change.ShownAt ?? seen) : seen;
         var since = await db.Log.AsNoTracking().Where(e => e.Id > shown && EF.Parameter(subjects).Contains(e.Subject))
             .OrderBy(e => e.Id).ToListAsync(cancellation).ConfigureAwait(false);
-        var clashes = new List<LogEntry>();
+        var (clashes, carried) = (new List<LogEntry>(), new List<string>());
         foreach (var ofSubject in since.GroupBy(e => e.Subject))
         {
             var mine = touched[ofSubject.Key];
-            var told = mine.What == "removed"
-                ? ofSubject
-                : ofSubject.Where(e => e.What != "changed").Concat(Clashing(mine, [.. ofSubject.Where(e => e.What == "changed")]));
-            clashes.AddRange(told.Where(e => e.Id > seen));
+            clashes.AddRange(ofSubject.Where(e => e.Id > seen && (mine.What == "removed" || e.What != "changed")));
+            foreach (var name in mine.What == "removed" ? [] : mine.Changed)
+            {
+                var value = $"{mine.Subject}/{name}";
+                var theirs = ofSubject.Where(e => e.What == "changed" && (e.Id > seen || db.Change.Carried.Contains(value))
+                    && (Value(e.Before, name) is not null || Value(e.After, name) is not null)).ToList();
+                if (theirs.Count > 0 && PutBack(mine.Entry.Property(name), theirs[0]))
+                {
+                    carried.Add(value);
+                }
+                else
+                {
+                    clashes.AddRange(theirs.Where(e => e.Id > seen));
+                }
+            }
         }
 
         if (clashes.Count > 0)
         {
-            throw new ChangedMeanwhileException([.. clashes.Distinct().OrderBy(e => e.Id)]);
+            throw new ChangedMeanwhileException([.. clashes.Distinct().OrderBy(e => e.Id)], carried);
         }
     }
 
-    /// <summary>Entries that changed what this save changes too; what it only carries along is put back.</summary>
-    private static IEnumerable<LogEntry> Clashing(ChangeLog.Pending mine, List<LogEntry> theirs)
+    /// <summary>What still holds the value from before the others' first change was only carried along: theirs stays.</summary>
+    private static bool PutBack(PropertyEntry property, LogEntry first)
     {
-        foreach (var name in mine.Changed)
+        if (Value(first.Before, property.Metadata.Name) != ChangeLog.AsText(property.CurrentValue))
         {
-            var same = theirs.Where(e => Value(e.Before, name) is not null || Value(e.After, name) is not null).ToList();
-            if (same.Count == 0)
-            {
-                continue;
-            }
-
-            var property = mine.Entry.Property(name);
-            if (Value(same[0].Before, name) == ChangeLog.AsText(property.CurrentValue))
-            {
-                property.CurrentValue = property.OriginalValue;
-                property.IsModified = false;
-                continue;
-            }
-
-            foreach (var entry in same)
-            {
-                yield return entry;
-            }
+            return false;
         }
+
+        property.CurrentValue = property.OriginalValue;
+        property.IsModified = false;
+        return true;
     }
 
     /// <summary>A property's value as it stands in an entry; null where the entry does not speak of it.</summary>

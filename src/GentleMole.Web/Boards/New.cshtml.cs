@@ -55,7 +55,7 @@ internal sealed class NewJobPage(MoleDb db, PlaceClock clock) : PageModel, IEntr
     /// <summary>Pressed twice: the sheet is there already.</summary>
     public IActionResult Stored() => Redirect("/jobs");
 
-    public async Task<IActionResult> ToldAsync(IReadOnlyList<LogEntry> changes)
+    public async Task<IActionResult> ToldAsync(IReadOnlyList<LogEntry> changes, IReadOnlyList<string> carried)
     {
         NowText = await NowAsync();
         Errors = [new FieldError("name", "This could not be kept just now. Send it again.")];

@@ -16,6 +16,8 @@ namespace GentleMole.Web.Frame;
 /// </summary>
 internal abstract class FirmPage(MoleDb db) : PageModel, IEntryPage
 {
+    private IReadOnlyList<string>? _carried;
+
     public Person Person { get; private set; } = null!;
 
     public SignedInPerson Visitor { get; private set; } = null!;
@@ -29,7 +31,7 @@ internal abstract class FirmPage(MoleDb db) : PageModel, IEntryPage
     public long LogHead { get; private set; }
 
     /// <summary>What the forms of the page say that was seen.</summary>
-    public FormSight Sight => FormSight.Of(Request, Errors.Count > 0, Errors.Any(e => e.Field == "clash"), LogHead);
+    public FormSight Sight => FormSight.Of(Request, Errors.Count > 0, _carried, LogHead);
 
     /// <summary>Zone in which moments are told.</summary>
     public string TimeZone { get; private set; } = "UTC";
@@ -54,10 +56,10 @@ internal abstract class FirmPage(MoleDb db) : PageModel, IEntryPage
 
     public IActionResult Stored() => RedirectToPage();
 
-    public async Task<IActionResult> ToldAsync(IReadOnlyList<LogEntry> changes)
+    public async Task<IActionResult> ToldAsync(IReadOnlyList<LogEntry> changes, IReadOnlyList<string> carried)
     {
         await ReadAsync();
-        Clashes = changes;
+        (Clashes, _carried) = (changes, carried);
         Errors = [new FieldError("clash", "Somebody else changed this while you typed. Nothing was overwritten; look, and send it again.")];
         return Page();
     }

@@ -22,6 +22,7 @@ namespace GentleMole.Web.Stages;
 /// </summary>
 internal abstract class SheetPage(MoleDb db, SheetLoader loader) : PageModel, IEntryPage
 {
+    private IReadOnlyList<string>? _carried;
     private PlanDrawing? _plan;
     private SectionDrawing? _section;
 
@@ -96,10 +97,10 @@ internal abstract class SheetPage(MoleDb db, SheetLoader loader) : PageModel, IE
 
     public IActionResult Stored() => Done();
 
-    public async Task<IActionResult> ToldAsync(IReadOnlyList<LogEntry> changes)
+    public async Task<IActionResult> ToldAsync(IReadOnlyList<LogEntry> changes, IReadOnlyList<string> carried)
     {
         Sheet = await loader.LoadAsync(Id, HttpContext.RequestAborted) ?? Sheet;
-        Clashes = changes;
+        (Clashes, _carried) = (changes, carried);
         return Refused([new FieldError("clash", "Somebody else changed this while you typed. Nothing was overwritten.")]);
     }
 
@@ -122,7 +123,7 @@ internal abstract class SheetPage(MoleDb db, SheetLoader loader) : PageModel, IE
             : null;
 
     /// <summary>What the forms of the page say that was seen.</summary>
-    public FormSight Sight => FormSight.Of(Request, Errors.Count > 0, HasError("clash"), Sheet.LogHead);
+    public FormSight Sight => FormSight.Of(Request, Errors.Count > 0, _carried, Sheet.LogHead);
 
     /// <summary>What was typed, when the form came back with an error; else what is stored.</summary>
     public string Typed(string name, string? stored) =>

@@ -28,7 +28,7 @@ internal sealed class EntryFilter(MoleDb db) : IAsyncPageFilter
 
         db.Change.Once = Guid.TryParse(request.Form["once"], out var once) ? once : null;
         var sight = FormSight.Sent(request);
-        (db.Change.ShownAt, db.Change.SeenUpTo) = (sight?.Shown, sight?.Seen);
+        (db.Change.ShownAt, db.Change.SeenUpTo, db.Change.Carried) = (sight?.Shown, sight?.Seen, sight?.Carried.ToHashSet() ?? []);
         db.Change.Why = request.Form["changeWhy"].ToString().Trim();
         if (context.ModelState.IsValid && await db.IsStoredAsync(context.HttpContext.RequestAborted))
         {
@@ -52,6 +52,6 @@ internal sealed class EntryFilter(MoleDb db) : IAsyncPageFilter
         // A twin here too; else somebody else changed what was shown, or stored another of the same name in between.
         done.ExceptionHandled = true;
         db.ChangeTracker.Clear();
-        done.Result = await db.IsStoredAsync(context.HttpContext.RequestAborted) ? page.Stored() : await page.ToldAsync(clash?.Changes ?? []);
+        done.Result = await db.IsStoredAsync(context.HttpContext.RequestAborted) ? page.Stored() : await page.ToldAsync(clash?.Changes ?? [], clash?.Carried ?? []);
     }
 }

@@ -10,5 +10,6 @@ internal interface IEntryPage
     IActionResult Stored();
 
     /// <summary>The page again, with what was typed and what somebody else changed meanwhile.</summary>
-    Task<IActionResult> ToldAsync(IReadOnlyList<LogEntry> changes);
+    /// <param name="carried">Values that others changed and that this form only carried along.</param>
+    Task<IActionResult> ToldAsync(IReadOnlyList<LogEntry> changes, IReadOnlyList<string> carried);
 }

@@ -58,7 +58,7 @@ internal static partial class LoggedValues
     }
 
     /// <param name="all">How many the whole list has.</param>
-    private static string List(List<string> entries, int all) => entries.Count == 0 ? $"{all} in all"
+    private static string List(List<string> entries, int all) => entries.Count == 0 ? all == 0 ? "none" : $"{all} in all"
         : Short(string.Join(" · ", entries.Take(MostListed))) + (entries.Count > MostListed || entries.Count < all ? $" ({all} in all)" : "");
 
     private static string Short(string text) => text.Length > MostCharacters ? text[..(MostCharacters - 1)] + "…" : text;

@@ -11,7 +11,7 @@ public class MeanwhileTests(MoleHost host) : IClassFixture<MoleHost>
         [("name", "Boating lake footbridge piles"), ("digger", digger), ("purpose", purpose), ("contact", contact)];
 
     private static (string, string)[] Sight(AngleSharp.Html.Dom.IHtmlDocument page) =>
-        [("seen", Seen(page)), ("shown", page.QuerySelector("main input[name=shown]")!.GetAttribute("value")!)];
+        [.. new[] { "seen", "shown", "carried" }.Select(n => (n, page.QuerySelector($"main input[name={n}]")!.GetAttribute("value")!))];
 
     private static string Seen(AngleSharp.Html.Dom.IHtmlDocument page) => page.QuerySelector("main input[name=seen]")!.GetAttribute("value")!;
 
@@ -79,6 +79,20 @@ public class MeanwhileTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.Equal(HttpStatusCode.Redirect, kept.StatusCode);
         var job = await host.StoreAsync(db => db.Jobs.AsNoTracking().SingleAsync(j => j.Id == 2));
         Assert.Equal(("two", "555 9"), (job.Purpose, job.Contact));
+    }
+
+    [Fact]
+    public async Task Who_is_told_may_put_back_what_was_before()
+    {
+        const string Path = "/jobs/2/notice";
+        await host.Browser("bea").SendAsync(Path, "Facts", Facts("Back", "one", "555 1"));
+        var seen = Seen((await host.Browser("jem").PageAsync(Path)).Page);
+        await host.Browser("bea").SendAsync(Path, "Facts", Facts("Back", "one", "555 2"));
+
+        var (_, told) = await host.Browser("jem").SendAsync(Path, "Facts", [.. Facts("Back", "one", "555 9"), ("seen", seen)]);
+        await host.Browser("jem").SendAsync(Path, "Facts", [.. Facts("Back", "one", "555 1"), .. Sight(told)]);
+
+        Assert.Equal("555 1", await host.StoreAsync(db => db.Jobs.Where(j => j.Id == 2).Select(j => j.Contact).SingleAsync()));
     }
 
     [Fact]

@@ -24,7 +24,7 @@ public class TwinTests(MoleHost host) : IClassFixture<MoleHost>
 
         public IActionResult Stored() => WasStored;
 
-        public Task<IActionResult> ToldAsync(IReadOnlyList<LogEntry> changes) => Task.FromResult<IActionResult>(new ContentResult { Content = "told" });
+        public Task<IActionResult> ToldAsync(IReadOnlyList<LogEntry> changes, IReadOnlyList<string> carried) => Task.FromResult<IActionResult>(new ContentResult { Content = "told" });
     }
 
     private static PageHandlerExecutingContext Sent(Guid once)

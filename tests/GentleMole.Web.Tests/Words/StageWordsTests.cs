@@ -110,7 +110,7 @@ public class StageWordsTests
 
     [Theory]
     [InlineData("{\"Tape\":[[10,20],[64,20]]}", "{\"Tape\":[[10,20],[64.5,20]]}", "tape 64, 20 (2 in all) → 64.5, 20 (2 in all)")]
-    [InlineData("{\"Tape\":[]}", "{\"Tape\":[[10,20],[64,20]]}", "tape 0 in all → 10, 20 · 64, 20")]
+    [InlineData("{\"Tape\":[]}", "{\"Tape\":[[10,20],[64,20]]}", "tape none → 10, 20 · 64, 20")]
     [InlineData("{\"Tape\":[[1,2],[3,4]]}", "{\"Tape\":[[3,4],[1,2]]}", "tape 1, 2 · 3, 4 → the same in another order")]
     [InlineData("{\"Tape\":[[1,2],[1,2]]}", "{\"Tape\":[[1,2]]}", "tape 1, 2 (2 in all) → 1 in all")]
     [InlineData("", "{\"Points\":[[1,1],[2,2],[3,3],[4,4]]}", "points 1, 1 · 2, 2 · 3, 3 (4 in all)")]
