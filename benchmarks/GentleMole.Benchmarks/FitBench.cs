@@ -1,4 +1,5 @@
 using BenchmarkDotNet.Attributes;
+using GentleMole.Core;
 using GentleMole.Core.Instruments;
 using GentleMole.Core.Pinpoint;
 using GentleMole.Core.Site;
@@ -31,7 +32,7 @@ public class FitBench
         {
             var y = -1 + (0.1 * i) - 0.13;
             var r2 = 1 + (y * y);
-            double Noisy(double b) => Math.Abs(b + (Math.Sqrt((4e-4 * b * b) + 0.0025) * CoilReceiver.Gaussian(random)));
+            double Noisy(double b) => Math.Abs(b + (Math.Sqrt((4e-4 * b * b) + 0.0025) * Deviate.Normal(random)));
             return new CrossReading(-1 + (0.1 * i), 0.1, Noisy(30 / r2), Noisy(30 * y / r2));
         })];
     }

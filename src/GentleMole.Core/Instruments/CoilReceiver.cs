@@ -79,7 +79,7 @@ public sealed class CoilReceiver(Func<Vector3, FieldWithPhase> fieldAt, Receiver
             }
         }
 
-        return (peak + (handMetres * Gaussian(random)), silent + (handMetres * Gaussian(random)));
+        return (peak + (handMetres * Deviate.Normal(random)), silent + (handMetres * Deviate.Normal(random)));
     }
 
     /// <summary>The response with the blade turned along the line, as a part of that across it; 0 in a clean field.</summary>
@@ -89,10 +89,6 @@ public sealed class CoilReceiver(Func<Vector3, FieldWithPhase> fieldAt, Receiver
         var across = Math.Abs(Signed(field, lineDirection.Right));
         return Math.Abs(Noisy(Signed(field, lineDirection))) / Math.Max(across, build.FloorTesla);
     }
-
-    /// <summary>Standard normal deviate from a uniform source (Box–Muller).</summary>
-    public static double Gaussian(Random random) =>
-        Math.Sqrt(-2 * Math.Log(1 - random.NextDouble())) * Math.Cos(2 * Math.PI * random.NextDouble());
 
     private static double Across(Vector3 field, SitePoint right) => (field.East * right.East) + (field.North * right.North);
 
@@ -120,6 +116,6 @@ public sealed class CoilReceiver(Func<Vector3, FieldWithPhase> fieldAt, Receiver
     private FieldWithPhase FieldAt(SitePoint place, double height) => fieldAt(new Vector3(place.East, place.North, height));
 
     private double Noisy(double value) =>
-        value + (Gaussian(random) * Math.Sqrt(
+        value + (Deviate.Normal(random) * Math.Sqrt(
             (build.RelativeNoise * build.RelativeNoise * value * value) + (build.FloorTesla * build.FloorTesla)));
 }

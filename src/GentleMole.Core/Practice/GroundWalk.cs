@@ -24,7 +24,7 @@ public sealed class GroundWalk(CoilReceiver receiver, Random random, double hand
         var shown = receiver.Read(place, ahead);
         return new WalkedDot(
             place, silent - peak, shown.PeakTesla, shown.NullTesla, shown.DepthMetres, shown.CurrentAmperes,
-            ahead.Azimuth.Turned(DirectionDegrees * CoilReceiver.Gaussian(random)), receiver.Sideways(place, ahead));
+            ahead.Azimuth.Turned(DirectionDegrees * Deviate.Normal(random)), receiver.Sideways(place, ahead));
     }
 
     /// <summary>Depth shown there with the receiver lifted.</summary>

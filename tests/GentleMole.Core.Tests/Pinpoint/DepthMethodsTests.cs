@@ -66,7 +66,7 @@ public class DepthMethodsTests
         const int trials = 2000;
         for (var i = 0; i < trials; i++)
         {
-            double Noisy(double b) => b * (1 + (0.01 * Core.Instruments.CoilReceiver.Gaussian(random)));
+            double Noisy(double b) => b * (1 + (0.01 * Core.Deviate.Normal(random)));
             var result = DepthMethods.Gradient(Noisy(1 / 1.0), Noisy(1 / 1.4), 0.4, new(0), FieldSource.Line).Value;
             held += Math.Abs(result.DepthMetres - 1) <= result.UncertaintyMetres ? 1 : 0;
         }

@@ -1,6 +1,5 @@
 using CsCheck;
 using GentleMole.Core.Fields;
-using GentleMole.Core.Instruments;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Pinpoint;
 
@@ -20,7 +19,7 @@ public class PinpointingTests
             double Size(double tesla)
             {
                 var b = tesla * 1e9;
-                return Math.Abs(b + (random is null ? 0 : Noise.SigmaAt(b) * CoilReceiver.Gaussian(random)));
+                return Math.Abs(b + (random is null ? 0 : Noise.SigmaAt(b) * Deviate.Normal(random)));
             }
 
             return new CrossReading(0.1 * i, 0.05, Size(field.HorizontalTesla), Size(field.VerticalTesla));

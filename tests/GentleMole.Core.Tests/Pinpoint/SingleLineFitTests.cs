@@ -1,4 +1,3 @@
-using GentleMole.Core.Instruments;
 using GentleMole.Core.Pinpoint;
 
 namespace GentleMole.Core.Tests.Pinpoint;
@@ -18,7 +17,7 @@ public class SingleLineFitTests
             var y = offset - place;
             var horizontal = amplitude * distance / ((distance * distance) + (y * y));
             var vertical = amplitude * y / ((distance * distance) + (y * y));
-            double Noisy(double b) => Math.Abs(b + (noise.SigmaAt(b) * CoilReceiver.Gaussian(random)));
+            double Noisy(double b) => Math.Abs(b + (noise.SigmaAt(b) * Deviate.Normal(random)));
             readings.Add(new CrossReading(offset, 0.1, Noisy(horizontal), withNull ? Noisy(vertical) : null));
         }
 
@@ -69,7 +68,7 @@ public class SingleLineFitTests
                 var y = -1.2 + (2.4 * i / 14) - place;
                 var distance = depth + height;
                 var r2 = (y * y) + (distance * distance);
-                double Noisy(double b) => Math.Abs(b + (noise.SigmaAt(b) * CoilReceiver.Gaussian(random)));
+                double Noisy(double b) => Math.Abs(b + (noise.SigmaAt(b) * Deviate.Normal(random)));
                 return new CrossReading(y + place, height, Noisy(strength * distance / r2), Noisy(strength * y / r2));
             }).ToList();
             var found = Pinpointing.Single(row, noise, 0.5, 1);
