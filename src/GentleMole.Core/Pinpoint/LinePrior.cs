@@ -8,6 +8,12 @@ namespace GentleMole.Core.Pinpoint;
 /// </summary>
 internal sealed class LinePrior
 {
+    /// <summary>Chance that something else carries current beside a line of which nothing is known.</summary>
+    private const double UsualNeighbour = 0.5;
+
+    /// <summary>The same where a line is known to lie there.</summary>
+    private const double KnownNeighbour = 0.85;
+
     /// <summary>Part of that which is not one of those known.</summary>
     private const double AnotherPart = 0.25;
 
@@ -31,6 +37,9 @@ internal sealed class LinePrior
         _known = known;
         (_middle, _half) = ((low + high) / 2, Math.Max(0.3, 0.75 * (high - low)));
     }
+
+    /// <summary>Chance of a neighbour.</summary>
+    public double Neighbour => _known.Neighbours.Count > 0 ? KnownNeighbour : UsualNeighbour;
 
     /// <summary>Logarithm of the depth where it most likely is, and the standard deviation of it.</summary>
     public (double Log, double Sigma) Depth => _known.Depth is { Metres: > 0 and var d }

@@ -10,10 +10,14 @@ internal sealed class LowerTriangle
     /// <summary>Rows.</summary>
     public int Size { get; }
 
+    /// <summary>Half the logarithm of the determinant of the matrix.</summary>
+    public double HalfLogDeterminant { get; private init; }
+
     /// <summary>The factor of a matrix given by its lower half, row by row; null when it is not positive.</summary>
     public static LowerTriangle? Of(ReadOnlySpan<double> matrix, int size)
     {
         var l = new double[size * size];
+        double half = 0;
         for (var i = 0; i < size; i++)
         {
             for (var j = 0; j <= i; j++)
@@ -31,6 +35,7 @@ internal sealed class LowerTriangle
                 else if (sum > 0 && double.IsFinite(sum))
                 {
                     l[(i * size) + i] = Math.Sqrt(sum);
+                    half += Math.Log(l[(i * size) + i]);
                 }
                 else
                 {
@@ -39,7 +44,7 @@ internal sealed class LowerTriangle
             }
         }
 
-        return new LowerTriangle(size, l);
+        return new LowerTriangle(size, l) { HalfLogDeterminant = half };
     }
 
     /// <summary>Solves L·x = b in place.</summary>
@@ -69,6 +74,21 @@ internal sealed class LowerTriangle
             }
 
             b[i] = sum / _l[(i * Size) + i];
+        }
+    }
+
+    /// <summary>L·x.</summary>
+    public void Times(ReadOnlySpan<double> x, Span<double> into)
+    {
+        for (var i = 0; i < Size; i++)
+        {
+            double sum = 0;
+            for (var k = 0; k <= i; k++)
+            {
+                sum += _l[(i * Size) + k] * x[k];
+            }
+
+            into[i] = sum;
         }
     }
 

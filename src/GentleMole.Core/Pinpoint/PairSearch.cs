@@ -16,6 +16,11 @@ internal sealed class PairSearch
     private const double DepthMiddle = 0.9;
     private const double KnownDepthSigma = 0.25;
 
+    /// <summary>A neighbour that is hardly heard may lie to both sides (m), at two depths.</summary>
+    private static readonly double[] TilesApart = [-2.8, -1.8, -1.1, -0.55, 0.55, 1.1, 1.8, 2.8];
+    private static readonly double[] TilesDeep = [0.5, 1.1];
+    private const double ApartTile = 0.4;
+    private const double DepthTile = 0.45;
     private readonly RowLikelihood _row;
     private readonly RowLikelihood _loose;
     private readonly LinePrior _prior;
@@ -61,6 +66,42 @@ internal sealed class PairSearch
         }
 
         return hills;
+    }
+
+    /// <summary>The single line with a neighbour held near each of many places: where it would hardly be heard.</summary>
+    public IEnumerable<Hill> Tiles(double[] one) =>
+        from apart in TilesApart
+        from deep in TilesDeep
+        select Held([one[0], one[1], one[2], apart, Math.Log(deep), 0], one, ApartTile, DepthTile) into hill
+        where hill is not null
+        select hill;
+
+    /// <summary>
+    /// Along a hill: it is bent where place, depth and current of the neighbour make up for each other, so round shapes are laid
+    /// along it, each with the neighbour held near one place.
+    /// </summary>
+    public IEnumerable<Hill> Along(Hill hill)
+    {
+        var n = RowLikelihood.OfTwo;
+        var (apart, deep) = (Math.Sqrt(hill.Spread[(3 * n) + 3]), Math.Sqrt(hill.Spread[(4 * n) + 4]));
+        foreach (var i in new[] { -3, -2, -1, 0, 1, 2, 3 })
+        {
+            foreach (var k in new[] { -2, -1, 0, 1, 2 })
+            {
+                if (Held([hill.Top[0], hill.Top[1], hill.Top[2], hill.Top[3] + (i * apart), hill.Top[4] + (k * deep), hill.Top[5]], hill.Top, 0.6 * apart, 0.6 * deep) is { } held)
+                {
+                    yield return held;
+                }
+            }
+        }
+    }
+
+    private Hill? Held(double[] start, double[] middleOf, double apartSigma, double deepSigma)
+    {
+        var (logDepth, sigma) = _prior.Depth;
+        double[] precision = [1e-4, 1 / (sigma * sigma), 1e-4, 1 / (apartSigma * apartSigma), 1 / (deepSigma * deepSigma), 1];
+        double[] middle = [middleOf[0], logDepth, middleOf[2], start[3], start[4], 0];
+        return HillClimb.From(_row, start, middle, precision) is var (top, spread) ? new Hill(top, spread, _row.Log(top) + _prior.Log(top)) : null;
     }
 
     /// <summary>The best guesses that are not of one neighbourhood.</summary>
