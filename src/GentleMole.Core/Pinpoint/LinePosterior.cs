@@ -31,7 +31,7 @@ public sealed class LinePosterior
     private LinePosterior(IReadOnlyList<CrossReading> readings, ReadingNoise noise, RowLikelihood row, LinePrior prior, FittedLine single, Random random)
     {
         (_row, _prior) = (row, prior);
-        var middle = Middle(single, row.Unit);
+        var middle = row.ParametersOf(single);
         var one = new AdaptiveSampler(at => row.Log(at) + prior.Log(at), SearchOne(middle), OfOnePerRound, MostRounds, random);
         var two = new AdaptiveSampler(at => row.Log(at) + prior.Log(at), SearchTwo(BestOf(one) ?? middle, new PairSearch(readings, noise, row, prior, random)), OfTwoPerRound, MostRounds, random);
         var (logOne, logTwo) = (Math.Log(1 - prior.Neighbour) + one.LogIntegral, Math.Log(prior.Neighbour) + two.LogIntegral);
@@ -71,19 +71,19 @@ public sealed class LinePosterior
     /// <summary>Chance that the line lies in [from, to], metres across.</summary>
     public double ChanceWithin(double from, double to) => _sorted[0].Sum(s => s.Value >= from && s.Value <= to ? s.Weight : 0);
 
-    /// <summary>The neighbour, where there is one: means over the samples of two lines of its offset, depth and part of the current.</summary>
-    public (double OffsetMetres, double DepthMetres, double Ratio) Neighbour()
+    /// <summary>The neighbour: means over the samples of two lines of its offset, depth and part of the current; null where two lines are out of the question.</summary>
+    public (double OffsetMetres, double DepthMetres, double Ratio)? Neighbour()
     {
+        if (_pairs.Count == 0)
+        {
+            return null;
+        }
+
         // Of the likelier side: a mean of left and right would lie in the line itself.
         var right = _pairs.Count(p => p[3] > 0) * 2 > _pairs.Count;
         var those = _pairs.Where(p => p[3] > 0 == right).ToList();
         return (those.Average(p => p[0] + p[3]), those.Average(p => Math.Exp(p[4])), those.Average(p => p[5]));
     }
-
-    private static double[] Middle(FittedLine single, double unit) =>
-    [
-        single.Position.Value, Math.Log(Math.Clamp(single.Depth.Value, 0.05, 20)), Math.Log(Math.Max(single.Amplitude.Value / unit, 1e-9)),
-    ];
 
     private StudentMixture SearchOne(double[] start)
     {

@@ -17,13 +17,21 @@ internal sealed class LinePrior
     /// <summary>Part of that which is not one of those known.</summary>
     private const double AnotherPart = 0.25;
 
-    private const double ApartSigma = 1.6;
-    private const double DepthSigma = 0.65;
-    private const double DepthMiddle = 0.9;
+    /// <summary>How far from a line its neighbour may lie, metres, standard deviation to both sides.</summary>
+    public const double ApartSigma = 1.6;
+
+    /// <summary>Standard deviation of the logarithm of a depth of which nothing is known.</summary>
+    public const double DepthSigma = 0.65;
+
+    /// <summary>Middle of such depths, metres.</summary>
+    public const double DepthMiddle = 0.9;
+
+    /// <summary>How far a known depth is off, as a part of it.</summary>
+    public const double DepthPart = 0.25;
+
     private const double TogetherMetres = 0.2;
     private const double UsualSigma = 0.5;
     private const double RatioSigma = 0.2;
-    private const double DepthPart = 0.25;
     private static readonly double LogRootTwoPi = 0.5 * Math.Log(2 * Math.PI);
 
     private readonly PinpointPrior _known;

@@ -15,11 +15,7 @@ public static class PairFit
     {
         var row = new RowLikelihood(readings, noise);
         var known = new LinePrior(prior, readings.Min(r => r.OffsetMetres), readings.Max(r => r.OffsetMetres));
-        double[] one =
-        [
-            single.Position.Value, Math.Log(Math.Clamp(single.Depth.Value, 0.05, 20)), Math.Log(Math.Max(single.Amplitude.Value / row.Unit, 1e-9)),
-        ];
-        if (new PairSearch(readings, noise, row, known, new Random(1)).Hills(one).Where(h => double.IsFinite(h.LogHeight)).MaxBy(h => h.LogHeight) is not { Top: var top })
+        if (new PairSearch(readings, noise, row, known, new Random(1)).Hills(row.ParametersOf(single)).Where(h => double.IsFinite(h.LogHeight)).MaxBy(h => h.LogHeight) is not { Top: var top })
         {
             return null;
         }

@@ -11,10 +11,6 @@ internal sealed class PairSearch
     private const int Climbed = 14;
     private const double LooseRelative = 0.1;
     private const double LooseFloorPart = 0.04;
-    private const double ApartSigma = 1.6;
-    private const double DepthSigma = 0.65;
-    private const double DepthMiddle = 0.9;
-    private const double KnownDepthSigma = 0.25;
 
     /// <summary>A neighbour that is hardly heard may lie to both sides (m), at two depths.</summary>
     private static readonly double[] TilesApart = [-2.8, -1.8, -1.1, -0.55, 0.55, 1.1, 1.8, 2.8];
@@ -43,8 +39,8 @@ internal sealed class PairSearch
     public IReadOnlyList<Hill> Hills(double[] one)
     {
         var (logDepth, sigma) = _prior.Depth;
-        double[] middle = [one[0], logDepth, one[2], 0, Math.Log(DepthMiddle), 0];
-        double[] precision = [1e-4, 1 / (sigma * sigma), 1e-4, 1 / (ApartSigma * ApartSigma), 1 / (DepthSigma * DepthSigma), 1];
+        double[] middle = [one[0], logDepth, one[2], 0, Math.Log(LinePrior.DepthMiddle), 0];
+        double[] precision = [1e-4, 1 / (sigma * sigma), 1e-4, 1 / (LinePrior.ApartSigma * LinePrior.ApartSigma), 1 / (LinePrior.DepthSigma * LinePrior.DepthSigma), 1];
         var hills = new List<Hill>();
         foreach (var start in Starts(one))
         {
@@ -58,7 +54,7 @@ internal sealed class PairSearch
         // A line that is known of pulls its neighbour's place towards itself.
         foreach (var (apart, doubt, deep, ratio) in _prior.Places(one[0]))
         {
-            double[] pulled = [.. precision[..3], 1 / (doubt * doubt), 1 / (KnownDepthSigma * KnownDepthSigma), 1];
+            double[] pulled = [.. precision[..3], 1 / (doubt * doubt), 1 / (LinePrior.DepthPart * LinePrior.DepthPart), 1];
             if (HillClimb.From(_row, [one[0], one[1], one[2], apart, deep, ratio], [one[0], logDepth, one[2], apart, deep, ratio], pulled) is var (top, spread))
             {
                 hills.Add(new Hill(top, spread, _row.Log(top) + _prior.Log(top)));
@@ -142,8 +138,8 @@ internal sealed class PairSearch
 
         return
         [
-            place, logDepth + (sigma * Deviate.Normal(_random)), 0, ApartSigma * Deviate.Normal(_random),
-            Math.Log(DepthMiddle) + (DepthSigma * Deviate.Normal(_random)), (1.9 * _random.NextDouble()) - 0.95,
+            place, logDepth + (sigma * Deviate.Normal(_random)), 0, LinePrior.ApartSigma * Deviate.Normal(_random),
+            Math.Log(LinePrior.DepthMiddle) + (LinePrior.DepthSigma * Deviate.Normal(_random)), (1.9 * _random.NextDouble()) - 0.95,
         ];
     }
 

@@ -52,6 +52,12 @@ internal sealed class RowLikelihood
     /// <summary>Responses in the row.</summary>
     public int Count { get; }
 
+    /// <summary>A fitted line in these parameters, held to depths and amplitudes that a search can begin at.</summary>
+    public double[] ParametersOf(FittedLine line) =>
+    [
+        line.Position.Value, Math.Log(Math.Clamp(line.Depth.Value, 0.05, 20)), Math.Log(Math.Max(line.Amplitude.Value / Unit, 1e-9)),
+    ];
+
     /// <summary>Signed responses of the lines at a sensor.</summary>
     public static (double Horizontal, double Vertical) Response(ReadOnlySpan<double> at, double offset, double height)
     {

@@ -93,13 +93,14 @@ public class WordsTests
         foreach (var state in Enum.GetValues<CircuitState>())
         {
             var result = new CircuitResult(state, state is CircuitState.Open ? double.PositiveInfinity : 5200);
-            Assert.EndsWith(".", CircuitWords.Sentence(result), StringComparison.Ordinal);
+            Assert.EndsWith(".", CircuitWords.Sentence(result, CircuitLimits.Usual), StringComparison.Ordinal);
             Assert.NotEmpty(CircuitWords.Next(result));
-            Assert.DoesNotContain("∞", CircuitWords.Sentence(result), StringComparison.Ordinal);
+            Assert.DoesNotContain("∞", CircuitWords.Sentence(result, CircuitLimits.Usual), StringComparison.Ordinal);
         }
 
-        Assert.Contains("5.2 kΩ", CircuitWords.Sentence(new CircuitResult(CircuitState.PoorEarth, 5200)), StringComparison.Ordinal);
-        Assert.Contains("630 Ω", CircuitWords.Sentence(new CircuitResult(CircuitState.Good, 630)), StringComparison.Ordinal);
+        Assert.Contains("5.2 kΩ", CircuitWords.Sentence(new CircuitResult(CircuitState.PoorEarth, 5200), CircuitLimits.Usual), StringComparison.Ordinal);
+        Assert.Contains("630 Ω", CircuitWords.Sentence(new CircuitResult(CircuitState.Good, 630), CircuitLimits.Usual), StringComparison.Ordinal);
+        Assert.Contains("up to 100\u00a0Ω is good", CircuitWords.Sentence(new CircuitResult(CircuitState.Weak, 148), CircuitLimits.Usual with { GoodOhms = 100 }), StringComparison.Ordinal);
     }
 
     [Theory]

@@ -8,10 +8,11 @@ namespace GentleMole.Web.Stages;
 internal static class CircuitWords
 {
     /// <summary>One sentence on the circuit.</summary>
-    public static string Sentence(CircuitResult result) => result.State switch
+    /// <param name="limits">By which it was judged.</param>
+    public static string Sentence(CircuitResult result, CircuitLimits limits) => result.State switch
     {
         CircuitState.Good => $"The circuit is good: {Ohms(result)}.",
-        CircuitState.Weak => $"The circuit is weak: {Ohms(result)}, where under 1 kΩ is good.",
+        CircuitState.Weak => $"The circuit is weak: {Ohms(result)}, where up to {FigureWords.Ohms(limits.GoodOhms)} is good.",
         CircuitState.PoorEarth => $"Poor earth: {Ohms(result)}. Improve it before you walk.",
         CircuitState.TooHigh => $"Stop: {Ohms(result)} is too high to go on.",
         CircuitState.Open => "Open circuit: there are volts and no current.",
