@@ -17,11 +17,13 @@ internal sealed class DemoCrew(Job job, HiddenGround ground, Instrument transmit
     private const double HandMetres = 0.012;
     private const double ReachMetres = 1.2;
     private const double LiftMetres = 0.3;
+    private readonly Dictionary<Hookup, EnergisedGround> _energised = [];
 
     /// <summary>A direct connection; the display shows what the ground lets through.</summary>
     public Hookup Connect(BuriedLine line, string to, SitePoint connection, SitePoint stake, double milliamps, Instant at)
     {
-        var shown = Energise(line, to, connection, stake, milliamps).Shown;
+        var energised = ground.Energise(new HookupTry(line.Id, line.Id, HookupMethod.Direct, connection, to, stake, Hertz, milliamps), transmitter.AsTransmitter())
+            ?? throw new InvalidOperationException($"The demo's {line.Id} line carries no signal.");
         var hookup = new Hookup
         {
             JobId = job.Id,
@@ -33,13 +35,14 @@ internal sealed class DemoCrew(Job job, HiddenGround ground, Instrument transmit
             StakeEast = stake.East,
             StakeNorth = stake.North,
             FrequencyHertz = Hertz,
-            SentMilliamps = Math.Round(shown.Amperes!.Value * 1000, 1),
-            Volts = Math.Round(shown.Volts!.Value, 1),
+            SentMilliamps = Math.Round(energised.Shown.Amperes!.Value * 1000, 1),
+            Volts = Math.Round(energised.Shown.Volts!.Value, 1),
             TransmitterId = transmitter.Id,
             ReceiverId = receiver.Id,
             MadeAt = at,
         };
         job.Hookups.Add(hookup);
+        _energised[hookup] = energised;
         return hookup;
     }
 
@@ -47,8 +50,7 @@ internal sealed class DemoCrew(Job job, HiddenGround ground, Instrument transmit
     /// <param name="undecidedFrom">Index of the first dot that is left for the person to decide; −1 for none.</param>
     public void Walk(Hookup hookup, BuriedLine line, double[] chainages, int undecidedFrom, Instant start)
     {
-        var walk = Energise(line, hookup.ConnectedTo, hookup.Connection, hookup.Stake!.Value, hookup.SentMilliamps!.Value)
-            .Walk(receiver.AsReceiver(), random, HandMetres);
+        var walk = _energised[hookup].Walk(receiver.AsReceiver(), random, HandMetres);
         for (var i = 0; i < chainages.Length; i++)
         {
             var undecided = undecidedFrom >= 0 && i >= undecidedFrom;
@@ -61,10 +63,6 @@ internal sealed class DemoCrew(Job job, HiddenGround ground, Instrument transmit
             hookup.Readings.Add(dot);
         }
     }
-
-    private EnergisedGround Energise(BuriedLine line, string to, SitePoint connection, SitePoint stake, double milliamps) =>
-        ground.Energise(new HookupTry(line.Id, line.Id, HookupMethod.Direct, connection, to, stake, Hertz, milliamps), transmitter.AsTransmitter())
-        ?? throw new InvalidOperationException($"The demo's {line.Id} line carries no signal.");
 
     /// <param name="lift">Take the lift test too.</param>
     /// <param name="across">Take a row of readings across.</param>
