@@ -17,7 +17,7 @@ public class FitBench
     };
 
     [Benchmark]
-    public PinpointResult FitOf21Readings() => Pinpointing.Single(_row, new ReadingNoise(0.02, 0.05), 0.5, 1).Value;
+    public PinpointResult FitOf21Readings() => Pinpointing.Locate(_row, new ReadingNoise(0.02, 0.05), 0.5, 1, PinpointPrior.None).Value;
 
     [Benchmark]
     public DotJudgement VerdictOnADot() => DotJudge.Judge(_dot, new DotContext { SentMilliamps = 50 });

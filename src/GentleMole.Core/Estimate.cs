@@ -12,6 +12,9 @@ public readonly record struct Estimate(double Value, double Low95, double High95
     /// <summary>The interval stretched, where needed, to hold a further value.</summary>
     public Estimate Including(double value) => new(Value, Math.Min(Low95, value), Math.Max(High95, value));
 
+    /// <summary>The interval made so many times as wide round its value.</summary>
+    public Estimate Stretched(double by) => new(Value, Value - ((Value - Low95) * by), Value + ((High95 - Value) * by));
+
     /// <summary>A value with the same doubt to both sides.</summary>
     public static Estimate Symmetric(double value, double halfWidth) => new(value, value - halfWidth, value + halfWidth);
 }

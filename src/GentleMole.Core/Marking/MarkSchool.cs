@@ -14,4 +14,7 @@ public enum MarkSchool
 
     /// <summary>At the position computed from both.</summary>
     Corrected = 3,
+
+    /// <summary>Where most of the independent signs agree.</summary>
+    Majority = 4,
 }

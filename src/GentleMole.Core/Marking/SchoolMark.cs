@@ -7,8 +7,6 @@ namespace GentleMole.Core.Marking;
 /// What is left of the tolerance on the worse side when the line is at the worse end of its 95 % interval; negative when it
 /// may lie outside the zone.
 /// </param>
-public sealed record SchoolMark(MarkSchool School, double OffsetMetres, double WidthMetres, double ToleranceLeftMetres)
-{
-    /// <summary>Half-width of the strip that the mark and its tolerance protect.</summary>
-    public double Reach(double toleranceMetres) => toleranceMetres + (WidthMetres / 2);
-}
+/// <param name="ReachMetres">Half-width of the strip that the mark and its tolerance protect.</param>
+/// <param name="Chance">That the line lies within the tolerance of the mark.</param>
+public sealed record SchoolMark(MarkSchool School, double OffsetMetres, double WidthMetres, double ToleranceLeftMetres, double ReachMetres, double Chance);

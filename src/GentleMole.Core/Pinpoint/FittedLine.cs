@@ -28,9 +28,9 @@ public sealed record FittedLine(
         }
     }
 
-    /// <summary>Current in milliamperes when one unit of the readings is so many nanotesla.</summary>
-    public double CurrentMilliamps(double nanoteslaPerUnit) =>
-        Amplitude.Value * nanoteslaPerUnit * 1e-9 * 2 * Math.PI / Physics.Mu0 * 1000;
+    /// <summary>Current in milliamperes of an amplitude (unit·m) when one unit of the readings is so many nanotesla.</summary>
+    public static double Milliamps(double amplitude, double nanoteslaPerUnit) =>
+        amplitude * nanoteslaPerUnit * 1e-9 * 2 * Math.PI / Physics.Mu0 * 1000;
 
     /// <summary>Horizontal and vertical response (signed, unit of the readings) at an offset and sensor height.</summary>
     public CrossField ResponseAt(double offsetMetres, double heightMetres) =>

@@ -7,7 +7,6 @@ namespace GentleMole.Core.Pinpoint;
 internal static class HillClimb
 {
     private const int MostSteps = 25;
-    private const double GreatestRatio = 0.97;
 
     /// <summary>The top and the spread round it (inverse information, lower half); null when the hill has no shape.</summary>
     /// <param name="middle">Middle of the prior.</param>
@@ -47,7 +46,7 @@ internal static class HillClimb
 
                     if (n == RowLikelihood.OfTwo)
                     {
-                        next[5] = Math.Clamp(next[5], -GreatestRatio, GreatestRatio);
+                        next[5] = Math.Clamp(next[5], -LinePrior.GreatestRatio, LinePrior.GreatestRatio);
                     }
 
                     var risen = Height(row, next, middle, precision);

@@ -1,3 +1,5 @@
+using GentleMole.Core.Lines;
+
 namespace GentleMole.Core.Pinpoint;
 
 /// <summary>
@@ -5,42 +7,57 @@ namespace GentleMole.Core.Pinpoint;
 /// and where the second may lie. Samples of both models carry weights by evidence times prior chance.
 /// </summary>
 /// <remarks>
-/// Alone a line's intervals hold 95 of 100; beside a neighbour with a tenth to eight tenths of its current some 92 of 100 so far:
-/// hills of two lines are bent, and their far ends are reached too seldom. No page takes its figures from here yet.
+/// Prior: <see cref="LinePrior"/>. On truth drawn from it 95 of 100 intervals hold; on other truth as many as it differs
+/// (docs/truthfulness.md).
 /// </remarks>
 public sealed class LinePosterior
 {
-    private const int OfOnePerRound = 500;
-    private const int OfTwoPerRound = 1200;
-    private const int MostRounds = 5;
+    private const int OfOne = 600;
+    private const int OfTwo = 1500;
+    private const int ClimbsOfOne = 500;
+    private const int ClimbsOfTwo = 1500;
+    private const int ClimbsOfFaint = 900;
 
-    private const double NearlyAsGood = 25;
+    /// <summary>Longer rows are worked through less often: the work grows with both, the doubt shrinks.</summary>
+    private const double LongRow = 100;
+    private const double LeastEffort = 0.15;
+    private const int SamplesOfNext = 300;
 
     /// <summary>Below this chance two lines change no figure.</summary>
     private const double NotWorthIt = 1e-4;
 
-    private const double LeastWorth = 0.003;
-    private const double TooLow = 12;
-    private const int MostBent = 3;
+    /// <summary>So far from the top a strong line cannot be.</summary>
+    private const double FarDeviates = 9;
+
+    /// <summary>One line is as good as two while two are better by no more than so much in the logarithm.</summary>
+    private const double NearlyAsGood = 25;
 
     private readonly RowLikelihood _row;
     private readonly LinePrior _prior;
-    private readonly List<double[]> _pairs;
+    private readonly WeightedSamples _one;
+    private readonly WeightedSamples _two;
+    private readonly double _effort;
     private readonly (double Value, double Weight)[][] _sorted;
 
     private LinePosterior(IReadOnlyList<CrossReading> readings, ReadingNoise noise, RowLikelihood row, LinePrior prior, FittedLine single, Random random)
     {
         (_row, _prior) = (row, prior);
+        _effort = Math.Clamp(LongRow / readings.Count, LeastEffort, 1);
         var middle = row.ParametersOf(single);
-        var one = new AdaptiveSampler(at => row.Log(at) + prior.Log(at), SearchOne(middle), OfOnePerRound, MostRounds, random);
-        var two = new AdaptiveSampler(at => row.Log(at) + prior.Log(at), SearchTwo(BestOf(one) ?? middle, new PairSearch(readings, noise, row, prior, random)), OfTwoPerRound, MostRounds, random);
-        var (logOne, logTwo) = (Math.Log(1 - prior.Neighbour) + one.LogIntegral, Math.Log(prior.Neighbour) + two.LogIntegral);
+        _one = SampleOne(middle).Draw(Scaled(OfOne), random);
+        double[] best = _one.Best ?? middle;
+        var hills = new PairSearch(readings, noise, row, prior, random).Hills(best);
+        _two = SampleTwo(best, hills).Draw(Scaled(OfTwo), random);
+        var (logOne, logTwo) = (Math.Log(1 - prior.Neighbour) + _one.LogIntegral, Math.Log(prior.Neighbour) + _two.LogIntegral);
         ChanceOfTwo = double.IsNegativeInfinity(logOne) && double.IsNegativeInfinity(logTwo) ? 0.5 : 1 / (1 + Math.Exp(Math.Clamp(logOne - logTwo, -700, 700)));
-        (One, Two) = (Fit(BestOf(one)), Fit(BestOf(two)));
-        _pairs = ChanceOfTwo > NotWorthIt ? ParticleMoves.Walk(at => row.Log(at) + prior.Log(at), two, random) : [];
-        _sorted = [.. new Func<double[], double>[] { a => a[0], a => Math.Exp(a[1]), a => Math.Exp(a[2]) * row.Unit }.Select(of => Sorted(one, of))];
-        Effective = ChanceOfTwo > 0.98 ? two.Effective : ChanceOfTwo < 0.02 ? one.Effective : Math.Min(one.Effective, two.Effective);
+        One = Fit(Climbed(_one.Best ?? middle));
+        (Pair, Two) = BestPair(hills);
+        _sorted = [.. new Func<double[], double>[] { a => a[0], a => Math.Exp(a[1]), a => Math.Exp(a[2]) * row.Unit }.Select(Sorted)];
+        Effective = ChanceOfTwo > 0.98 ? _two.Effective : ChanceOfTwo < 0.02 ? _one.Effective : Math.Min(_one.Effective, _two.Effective);
     }
+
+    /// <summary>False where nothing that can be comes near the row.</summary>
+    public bool IsUsable => _sorted[0].Length > 0;
 
     /// <summary>Chance that the row was taken over two lines.</summary>
     public double ChanceOfTwo { get; }
@@ -50,6 +67,9 @@ public sealed class LinePosterior
 
     /// <summary>How well the best pair fits.</summary>
     public ModelFit Two { get; }
+
+    /// <summary>The best pair; null when no two lines have a shape that the row fixes.</summary>
+    public FittedPair? Pair { get; }
 
     /// <summary>How many equal samples stand behind the answer, at least.</summary>
     public double Effective { get; }
@@ -68,95 +88,105 @@ public sealed class LinePosterior
     public static LinePosterior Of(IReadOnlyList<CrossReading> readings, ReadingNoise noise, FittedLine single, PinpointPrior prior) => new(
         readings, noise, new RowLikelihood(readings, noise), new LinePrior(prior, readings.Min(r => r.OffsetMetres), readings.Max(r => r.OffsetMetres)), single, new Random(1));
 
-    /// <summary>Chance that the line lies in [from, to], metres across.</summary>
-    public double ChanceWithin(double from, double to) => _sorted[0].Sum(s => s.Value >= from && s.Value <= to ? s.Weight : 0);
-
-    /// <summary>The neighbour: means over the samples of two lines of its offset, depth and part of the current; null where two lines are out of the question.</summary>
-    public (double OffsetMetres, double DepthMetres, double Ratio)? Neighbour()
+    /// <summary>So many samples of one line or two, each worth the same.</summary>
+    internal IReadOnlyList<double[]> Equal(int count)
     {
-        if (_pairs.Count == 0)
+        var all = new List<(double[] At, double Weight)>();
+        foreach (var (samples, chance) in new[] { (_one, 1 - ChanceOfTwo), (_two, ChanceOfTwo) })
         {
-            return null;
+            all.AddRange(samples.Weight.Select((w, i) => (samples.At[i], w * chance)));
         }
 
-        // Of the likelier side: a mean of left and right would lie in the line itself.
-        var right = _pairs.Count(p => p[3] > 0) * 2 > _pairs.Count;
-        var those = _pairs.Where(p => p[3] > 0 == right).ToList();
-        return (those.Average(p => p[0] + p[3]), those.Average(p => Math.Exp(p[4])), those.Average(p => p[5]));
-    }
-
-    private StudentMixture SearchOne(double[] start)
-    {
-        var (logDepth, sigma) = _prior.Depth;
-        double[] middle = [start[0], logDepth, start[2]];
-        double[] precision = [1e-4, 1 / (sigma * sigma), 1e-4];
-        var parts = new List<(double, double[], double[])>();
-        if (HillClimb.From(_row, start, middle, precision) is var (top, spread))
+        var equal = new List<double[]>(count);
+        double passed = 0;
+        foreach (var (at, weight) in all)
         {
-            parts.Add((0.8, top, spread));
-            parts.Add((0.15, top, Array.ConvertAll(spread, s => 9 * s)));
-        }
-
-        parts.Add((0.05, start, [0.25, 0, 0, 0, 0.36, 0, 0, 0, 0.5]));
-        return new StudentMixture(parts);
-    }
-
-    private StudentMixture SearchTwo(double[] one, PairSearch search)
-    {
-        var hills = search.Hills(one);
-        var most = hills.Select(h => h.LogHeight).Where(double.IsFinite).DefaultIfEmpty(0).Max();
-
-        // Where one line is nearly as good, a neighbour may lie anywhere that it would hardly be heard: look there too. Else the
-        // best hills are narrow and bent.
-        hills = [.. hills, .. _row.Log(one) + _prior.Log(one) > most - NearlyAsGood
-            ? search.Tiles(one)
-            : hills.OrderByDescending(h => h.LogHeight).Take(MostBent).SelectMany(search.Along)];
-        most = hills.Select(h => h.LogHeight).Where(double.IsFinite).DefaultIfEmpty(0).Max();
-        hills = [.. hills.Where(h => h.LogHeight > most - TooLow)];
-
-        // By what each is worth, softened: the first round shall look at all of them.
-        return new StudentMixture(hills.Select(h => (Math.Exp(Math.Max(-50, (h.LogHeight - most) / 2)) + LeastWorth, h.Top, h.Spread)));
-    }
-
-    /// <summary>The best of the likelihood alone, climbed to from the best sample.</summary>
-    private ModelFit Fit(double[]? best)
-    {
-        if (best is null)
-        {
-            return new ModelFit(double.NegativeInfinity, double.PositiveInfinity, 0, _row.Count);
-        }
-
-        Span<double> precision = stackalloc double[best.Length];
-        precision.Fill(1e-6);
-        var top = HillClimb.From(_row, best, best, precision)?.Top ?? best;
-        return new ModelFit(_row.Log(top), _row.ChiSquare(top), best.Length, _row.Count);
-    }
-
-    private static double[]? BestOf(AdaptiveSampler sampler)
-    {
-        double[]? best = null;
-        var highest = double.NegativeInfinity;
-        for (var i = 0; i < sampler.At.Count; i++)
-        {
-            if (sampler.LogTargetAt(i) > highest)
+            passed += weight;
+            while (equal.Count < count && passed * count > equal.Count + 0.5)
             {
-                (best, highest) = (sampler.At[i], sampler.LogTargetAt(i));
+                equal.Add(at);
             }
         }
 
-        return best;
+        return equal;
     }
 
-    private (double Value, double Weight)[] Sorted(AdaptiveSampler one, Func<double[], double> of)
+    /// <summary>Where further readings would narrow the place most.</summary>
+    public IReadOnlyList<NextReading> Next(IReadOnlyList<CrossReading> readings, ReadingNoise noise) => NextReadings.Of(
+        Equal(SamplesOfNext), readings.Min(r => r.OffsetMetres), readings.Max(r => r.OffsetMetres), readings.Average(r => r.HeightMetres), _row.Unit, noise);
+
+    /// <summary>Chance that the line lies in [from, to], metres across.</summary>
+    public double ChanceWithin(double from, double to) => _sorted[0].Sum(s => s.Value >= from && s.Value <= to ? s.Weight : 0);
+
+    /// <summary>Cells round the top of one line: wide where the row hardly fixes it, then all that is worth a look.</summary>
+    private CellSampler SampleOne(double[] start)
     {
-        var all = new List<(double Value, double Weight)>(one.At.Count + _pairs.Count);
-        for (var i = 0; i < one.At.Count; i++)
+        var range = _prior.LineRange;
+        PairSearch.Hill[] hills = [];
+        double[] precision = [.. Enumerable.Range(0, RowLikelihood.OfOne).Select(i => _prior.Rough(i).Precision)];
+        if (HillClimb.From(_row, start, [.. Enumerable.Range(0, RowLikelihood.OfOne).Select(i => _prior.Rough(i).Middle)], precision) is var (top, spread))
         {
-            all.Add((of(one.At[i]), one.Weight[i] * (_pairs.Count > 0 ? 1 - ChanceOfTwo : 1)));
+            hills = [new(top, spread, _row.Log(top) + _prior.Log(top))];
+            start = top;
+            for (var i = 0; i < range.Length; i++)
+            {
+                var half = FarDeviates * Math.Sqrt(spread[(i * RowLikelihood.OfOne) + i]);
+
+                // A top outside what is usual is looked round too.
+                range[i] = (Math.Max(Math.Min(range[i].Low, top[i] - half), top[i] - half), Math.Min(Math.Max(range[i].High, top[i] + half), top[i] + half));
+            }
         }
 
-        all.AddRange(_pairs.Select(p => (of(p), ChanceOfTwo / _pairs.Count)));
-        all.RemoveAll(s => s.Weight < 1e-12);
+        return new CellSampler(_row, _prior, ParameterSplit.One, range, [12, 8], start, hills, Scaled(ClimbsOfOne));
+    }
+
+    private CellSampler SampleTwo(double[] best, IReadOnlyList<PairSearch.Hill> hills)
+    {
+        var top = hills.Select(h => h.LogHeight).Where(double.IsFinite).DefaultIfEmpty(double.NegativeInfinity).Max();
+        var range = _prior.NeighbourRange(best[0]);
+        double[] lone = [best[0], best[1], best[2], 0, 0, 0];
+        return _row.Log(best) + _prior.Log(best) > top - NearlyAsGood
+            ? new CellSampler(_row, _prior, ParameterSplit.Faint, range, [12, 4, 5], lone, hills, Scaled(ClimbsOfFaint))
+            : new CellSampler(_row, _prior, ParameterSplit.Clear, range[..2], [32, 8], lone, hills, Scaled(ClimbsOfTwo));
+    }
+
+    private int Scaled(int work) => (int)(work * _effort);
+
+    /// <summary>The pair where likelihood times prior is greatest, and how well two lines fit at best.</summary>
+    private (FittedPair? Pair, ModelFit Fit) BestPair(IReadOnlyList<PairSearch.Hill> hills)
+    {
+        var starts = hills.Where(h => double.IsFinite(h.LogHeight)).OrderByDescending(h => h.LogHeight).Take(1).Select(h => h.Top);
+        var found = (_two.Best is { } sample ? starts.Append(sample) : starts).ToList();
+        if (found.MaxBy(at => _row.Log(at) + _prior.Log(at)) is not { } best)
+        {
+            return (null, new ModelFit(double.NegativeInfinity, double.PositiveInfinity, RowLikelihood.OfTwo, _row.Count));
+        }
+
+        var fit = Fit(found.Select(Climbed).MaxBy(at => _row.Log(at))!);
+        return (new FittedPair(best[0], new Depth(Math.Exp(best[1])), Math.Exp(best[2]) * _row.Unit, best[0] + best[3], new Depth(Math.Exp(best[4])), best[5], fit), fit);
+    }
+
+    /// <summary>Up to where the likelihood alone is greatest, held in sight of what can be by a weak prior.</summary>
+    private double[] Climbed(double[] start)
+    {
+        Span<double> precision = stackalloc double[start.Length];
+        precision.Fill(1e-6);
+        return HillClimb.From(_row, start, start, precision)?.Top ?? start;
+    }
+
+    private ModelFit Fit(double[] at) => new(_row.Log(at), _row.ChiSquare(at), at.Length, _row.Count);
+
+    private (double Value, double Weight)[] Sorted(Func<double[], double> of)
+    {
+        var all = new List<(double Value, double Weight)>(_one.At.Count + _two.At.Count);
+        foreach (var (samples, chance) in new[] { (_one, 1 - ChanceOfTwo), (_two, ChanceOfTwo) })
+        {
+            if (chance >= NotWorthIt)
+            {
+                all.AddRange(samples.Weight.Select((w, i) => (of(samples.At[i]), w * chance)).Where(s => s.Item2 > 1e-12));
+            }
+        }
+
         all.Sort((a, b) => a.Value.CompareTo(b.Value));
         return [.. all];
     }

@@ -10,6 +10,9 @@ internal sealed class LowerTriangle
     /// <summary>Rows.</summary>
     public int Size { get; }
 
+    /// <summary>The factor itself, row by row.</summary>
+    public double[] Values => _l;
+
     /// <summary>Half the logarithm of the determinant of the matrix.</summary>
     public double HalfLogDeterminant { get; private init; }
 
@@ -46,6 +49,9 @@ internal sealed class LowerTriangle
 
         return new LowerTriangle(size, l) { HalfLogDeterminant = half };
     }
+
+    /// <summary>One member of the factor.</summary>
+    public double At(int row, int column) => _l[(row * Size) + column];
 
     /// <summary>Solves L·x = b in place.</summary>
     public void Forward(Span<double> b)

@@ -12,19 +12,24 @@ public readonly record struct ModelFit(double LogLikelihood, double ChiSquare, i
         ? (-2 * LogLikelihood) + (2.0 * Parameters) + (2.0 * Parameters * (Parameters + 1) / (Responses - Parameters - 1))
         : double.PositiveInfinity;
 
+    /// <summary>Responses less parameters.</summary>
+    public int Freedom => Responses - Parameters;
+
+    /// <summary>How much wider than noise alone the misfit is, at least 1.</summary>
+    public double Stretch => Freedom > 0 ? Math.Clamp(Math.Sqrt(ChiSquare / Freedom), 1, 1e6) : 1;
+
     /// <summary>How far the misfit lies above what noise alone would give, in standard deviations (Wilson–Hilferty).</summary>
     public double MisfitDeviates
     {
         get
         {
-            var freedom = Responses - Parameters;
-            if (freedom <= 0)
+            if (Freedom <= 0)
             {
                 return 0;
             }
 
-            var spread = 2.0 / (9 * freedom);
-            return (Math.Cbrt(ChiSquare / freedom) - (1 - spread)) / Math.Sqrt(spread);
+            var spread = 2.0 / (9 * Freedom);
+            return (Math.Cbrt(ChiSquare / Freedom) - (1 - spread)) / Math.Sqrt(spread);
         }
     }
 }

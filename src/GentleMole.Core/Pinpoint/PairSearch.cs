@@ -6,17 +6,17 @@ namespace GentleMole.Core.Pinpoint;
 /// </summary>
 internal sealed class PairSearch
 {
-    private const int Guesses = 1500;
-    private const int Best = 60;
-    private const int Climbed = 14;
+    private const int Guesses = 1400;
+    private const int Best = 120;
+
+    /// <summary>Of a longer row so many readings are enough to find the neighbourhood of a hill.</summary>
+    private const int Enough = 60;
+
+    private const int Climbed = 20;
+    private const double NearlyTheSame = 0.6;
     private const double LooseRelative = 0.1;
     private const double LooseFloorPart = 0.04;
 
-    /// <summary>A neighbour that is hardly heard may lie to both sides (m), at two depths.</summary>
-    private static readonly double[] TilesApart = [-2.8, -1.8, -1.1, -0.55, 0.55, 1.1, 1.8, 2.8];
-    private static readonly double[] TilesDeep = [0.5, 1.1];
-    private const double ApartTile = 0.4;
-    private const double DepthTile = 0.45;
     private readonly RowLikelihood _row;
     private readonly RowLikelihood _loose;
     private readonly LinePrior _prior;
@@ -27,12 +27,17 @@ internal sealed class PairSearch
     public PairSearch(IReadOnlyList<CrossReading> readings, ReadingNoise noise, RowLikelihood row, LinePrior prior, Random random)
     {
         (_row, _prior, _random) = (row, prior, random);
-        _loose = new RowLikelihood(readings, new ReadingNoise(Math.Max(noise.Relative, LooseRelative), Math.Max(noise.Floor, LooseFloorPart * row.Unit)));
+        var few = Math.Max(1, readings.Count / Enough);
+        _loose = new RowLikelihood([.. readings.Where((_, i) => i % few == 0)], new ReadingNoise(Math.Max(noise.Relative, LooseRelative), Math.Max(noise.Floor, LooseFloorPart * row.Unit)));
         (_low, _high) = (readings.Min(r => r.OffsetMetres), readings.Max(r => r.OffsetMetres));
     }
 
     /// <summary>A top, the spread round it, and the logarithm of likelihood times prior there.</summary>
-    public sealed record Hill(double[] Top, double[] Spread, double LogHeight);
+    public sealed record Hill(double[] Top, double[] Spread, double LogHeight)
+    {
+        /// <summary>Logarithm of the integral over it, were it a parabola.</summary>
+        public double LogMass { get; } = LogHeight + (0.5 * Top.Length * Math.Log(2 * Math.PI)) + (LowerTriangle.Of(Spread, Top.Length)?.HalfLogDeterminant ?? 0);
+    }
 
     /// <summary>Tops of the hills that were found, none twice.</summary>
     /// <param name="one">The best single line.</param>
@@ -42,13 +47,25 @@ internal sealed class PairSearch
         double[] middle = [one[0], logDepth, one[2], 0, Math.Log(LinePrior.DepthMiddle), 0];
         double[] precision = [1e-4, 1 / (sigma * sigma), 1e-4, 1 / (LinePrior.ApartSigma * LinePrior.ApartSigma), 1 / (LinePrior.DepthSigma * LinePrior.DepthSigma), 1];
         var hills = new List<Hill>();
-        foreach (var start in Starts(one))
+        void Climb(double[] start, bool loosely)
         {
-            if (HillClimb.From(_loose, start, middle, precision) is var (near, _) && HillClimb.From(_row, near, middle, precision) is { } found
-                && !hills.Exists(h => Same(h.Top, found)))
+            var near = loosely ? HillClimb.From(_loose, start, middle, precision)?.Top : start;
+            if (near is not null && HillClimb.From(_row, near, middle, precision) is { } found && !hills.Exists(h => Same(h.Top, found)))
             {
                 hills.Add(new Hill(found.Top, found.Spread, _row.Log(found.Top) + _prior.Log(found.Top)));
             }
+        }
+
+        foreach (var start in Starts(one))
+        {
+            Climb(start, loosely: true);
+        }
+
+        // Of two that carry nearly the same either may be the line.
+        foreach (var hill in hills.Where(h => Math.Abs(h.Top[5]) > NearlyTheSame).ToList())
+        {
+            var at = hill.Top;
+            Climb([at[0] + at[3], at[4], at[2] + Math.Log(Math.Abs(at[5])), -at[3], at[1], LinePrior.GreatestRatio * Math.Sign(at[5])], loosely: false);
         }
 
         // A line that is known of pulls its neighbour's place towards itself.
@@ -64,42 +81,6 @@ internal sealed class PairSearch
         return hills;
     }
 
-    /// <summary>The single line with a neighbour held near each of many places: where it would hardly be heard.</summary>
-    public IEnumerable<Hill> Tiles(double[] one) =>
-        from apart in TilesApart
-        from deep in TilesDeep
-        select Held([one[0], one[1], one[2], apart, Math.Log(deep), 0], one, ApartTile, DepthTile) into hill
-        where hill is not null
-        select hill;
-
-    /// <summary>
-    /// Along a hill: it is bent where place, depth and current of the neighbour make up for each other, so round shapes are laid
-    /// along it, each with the neighbour held near one place.
-    /// </summary>
-    public IEnumerable<Hill> Along(Hill hill)
-    {
-        var n = RowLikelihood.OfTwo;
-        var (apart, deep) = (Math.Sqrt(hill.Spread[(3 * n) + 3]), Math.Sqrt(hill.Spread[(4 * n) + 4]));
-        foreach (var i in new[] { -3, -2, -1, 0, 1, 2, 3 })
-        {
-            foreach (var k in new[] { -2, -1, 0, 1, 2 })
-            {
-                if (Held([hill.Top[0], hill.Top[1], hill.Top[2], hill.Top[3] + (i * apart), hill.Top[4] + (k * deep), hill.Top[5]], hill.Top, 0.6 * apart, 0.6 * deep) is { } held)
-                {
-                    yield return held;
-                }
-            }
-        }
-    }
-
-    private Hill? Held(double[] start, double[] middleOf, double apartSigma, double deepSigma)
-    {
-        var (logDepth, sigma) = _prior.Depth;
-        double[] precision = [1e-4, 1 / (sigma * sigma), 1e-4, 1 / (apartSigma * apartSigma), 1 / (deepSigma * deepSigma), 1];
-        double[] middle = [middleOf[0], logDepth, middleOf[2], start[3], start[4], 0];
-        return HillClimb.From(_row, start, middle, precision) is var (top, spread) ? new Hill(top, spread, _row.Log(top) + _prior.Log(top)) : null;
-    }
-
     /// <summary>The best guesses that are not of one neighbourhood.</summary>
     private List<double[]> Starts(double[] one)
     {
@@ -107,15 +88,20 @@ internal sealed class PairSearch
         for (var i = 0; i < Guesses; i++)
         {
             var at = Guess(one);
-            at[2] = Math.Log(_loose.BestAmplitude(at));
+            _loose.FitAmplitudes(at);
             guesses.Add((at, _loose.Log(at)));
         }
 
-        guesses.Sort((a, b) => b.Height.CompareTo(a.Height));
+        return Apart(guesses, Climbed);
+    }
+
+    /// <summary>The highest, so many, of which no two are of one neighbourhood.</summary>
+    private static List<double[]> Apart(IEnumerable<(double[] At, double Height)> guesses, int most)
+    {
         var starts = new List<double[]>();
-        foreach (var (at, _) in guesses.Take(Best))
+        foreach (var (at, _) in guesses.OrderByDescending(g => g.Height).Take(Best))
         {
-            if (starts.Count < Climbed && !starts.Exists(s => Math.Abs(s[0] - at[0]) < 0.15 && Math.Abs(s[3] - at[3]) < 0.4 && Math.Abs(s[5] - at[5]) < 0.4))
+            if (starts.Count < most && !starts.Exists(s => Math.Abs(s[0] - at[0]) < 0.15 && Math.Abs(s[3] - at[3]) < 0.4 && Math.Abs(s[5] - at[5]) < 0.4))
             {
                 starts.Add(at);
             }

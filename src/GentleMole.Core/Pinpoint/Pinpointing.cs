@@ -5,17 +5,32 @@ namespace GentleMole.Core.Pinpoint;
 /// <summary>From a row of readings across a line to a place, a depth, marks by school and a verdict.</summary>
 public static class Pinpointing
 {
+    /// <summary>A place is sure when the line lies within this of it …</summary>
+    public const double SureWithinMetres = 0.1;
+
+    /// <summary>… but for so small a chance.</summary>
+    public const double LeastDoubt = 0.005;
+
+    /// <summary>Beyond this misfit a model does not explain a row.</summary>
+    public const double MisfitDeviates = 2.6;
+
+    private const double FarMisfitDeviates = 12;
     private const double ApartDeviates = 3.0;
     private const double NoticeableMetres = 0.02;
-    private const double MisfitDeviates = 2.6;
 
-    /// <summary>Fits one line to the row.</summary>
+    /// <summary>Between these chances of a second line the row does not say which it is.</summary>
+    private const double ClearlyOne = 0.05;
+    private const double ClearlyTwo = 0.95;
+
+    /// <summary>Fits one line and two and averages over what the row cannot tell.</summary>
     /// <param name="toleranceMetres">Half-width of the tolerance zone round the mark.</param>
     /// <param name="nanoteslaPerUnit">Size of one unit of the readings, if known.</param>
-    public static Result<PinpointResult> Single(
-        IReadOnlyList<CrossReading> readings, ReadingNoise noise, double toleranceMetres, double? nanoteslaPerUnit)
+    /// <param name="prior">What is known of the line and of others beside it.</param>
+    public static Result<PinpointResult> Locate(
+        IReadOnlyList<CrossReading> readings, ReadingNoise noise, double toleranceMetres, double? nanoteslaPerUnit, PinpointPrior prior)
     {
         var errors = CrossReadingRules.Check(readings, noise);
+        errors.AddRange(PinpointPriorRules.Check(prior));
         if (!double.IsFinite(toleranceMetres) || toleranceMetres is <= 0 or > 10)
         {
             errors.Add(new(nameof(toleranceMetres), "It must be the tolerance on each side of the mark, above 0 to 10 m."));
@@ -32,42 +47,110 @@ public static class Pinpointing
         }
 
         var line = SingleLineFit.Fit(readings, noise);
+        var posterior = LinePosterior.Of(readings, noise, line, prior);
+        var isPair = posterior.Pair is not null && posterior.Two.Aicc < posterior.One.Aicc;
+        var misfit = isPair ? posterior.Two : posterior.One;
         var level = AtOneHeight(readings, line);
         var peak = PeakNullPlaces.Peak(level, noise);
         var silent = PeakNullPlaces.Null(level, noise);
-        var oneLine = line.MisfitDeviates <= MisfitDeviates;
-        var reasons = new List<Reason>();
+        var shoulders = Shoulders(level);
+        var (position, depth, amplitude) = Bounded(posterior, line, misfit, peak, silent);
+        double Chance(double from, double to) => ChanceWithin(posterior, position, misfit, from, to);
+        var doubt = 1 - Chance(position.Value - SureWithinMetres, position.Value + SureWithinMetres);
+        var found = new PinpointResult(
+            isPair ? RowModel.Pair : RowModel.Single, line, posterior.Pair, posterior.ChanceOfTwo, misfit, position, depth, doubt,
+            nanoteslaPerUnit is { } nt ? FittedLine.Milliamps(amplitude, nt) : null, peak?.OffsetMetres, silent?.OffsetMetres,
+            MarkingSchools.Marks(peak?.OffsetMetres ?? position.Value, silent?.OffsetMetres, position, shoulders is { } middle ? [middle] : [], toleranceMetres, Chance),
+            Verdict.Sound, [])
+        {
+            ChanceWithin = Chance,
+            ShouldersOffsetMetres = shoulders,
+            Next = doubt > LeastDoubt && posterior.IsUsable ? posterior.Next(readings, noise) : [],
+        };
+        return Judge(found, readings, toleranceMetres, peak, silent);
+    }
 
-        // A fit that the readings refuse says nothing of where the line is; the peak's own crest does, within what a
-        // neighbour can do to it.
-        var position = oneLine || peak is null ? line.Position : Distortion.AroundPeak(peak.Value, silent, line.Depth.Value);
+    /// <summary>
+    /// The posterior's figures; where neither model explains the row, stretched by the misfit and by what a neighbour can do to a
+    /// peak: a fit that the readings refuse says little of where the line is.
+    /// </summary>
+    private static (Estimate Position, Estimate Depth, double Amplitude) Bounded(
+        LinePosterior posterior, FittedLine line, ModelFit misfit, Place? peak, Place? silent)
+    {
+        if (!posterior.IsUsable)
+        {
+            return (peak is { } crest ? Distortion.AroundPeak(crest, silent, line.Depth.Value) : line.Position, line.Depth, line.Amplitude.Value);
+        }
+
+        var (position, depth) = (posterior.Position, posterior.Depth);
+        if (misfit.MisfitDeviates <= MisfitDeviates)
+        {
+            return (position, depth, posterior.Amplitude.Value);
+        }
+
+        var by = misfit.Stretch;
+        position = position.Stretched(by);
+        depth = new Estimate(depth.Value, Math.Max(depth.Low95 / 10, depth.Stretched(by).Low95), depth.Stretched(by).High95);
+        return (peak is { } p ? Joined(position, Distortion.AroundPeak(p, silent, depth.Value)) : position, depth, posterior.Amplitude.Value);
+    }
+
+    private static Estimate Joined(Estimate one, Estimate other) => one.Including(other.Low95).Including(other.High95);
+
+    /// <summary>By the samples; where these were stretched by a misfit, by a normal distribution of the stretched width.</summary>
+    private static double ChanceWithin(LinePosterior posterior, Estimate position, ModelFit misfit, double from, double to)
+    {
+        if (posterior.IsUsable && misfit.MisfitDeviates <= MisfitDeviates)
+        {
+            return posterior.ChanceWithin(from, to);
+        }
+
+        var sigma = Math.Max(position.HalfWidth / 1.96, 1e-6);
+        return Distortion.Normal((to - position.Value) / sigma) - Distortion.Normal((from - position.Value) / sigma);
+    }
+
+    private static PinpointResult Judge(PinpointResult found, IReadOnlyList<CrossReading> readings, double toleranceMetres, Place? peak, Place? silent)
+    {
         var verdict = Verdict.Sound;
+        var reasons = new List<Reason>();
         void AtLeast(Verdict worse) => verdict = (Verdict)Math.Max((int)verdict, (int)worse);
 
-        if (!oneLine)
+        var reduced = found.Misfit.ChiSquare / Math.Max(1, found.Misfit.Freedom);
+        if (!found.IsExplained)
         {
-            AtLeast(line.MisfitDeviates > 12 ? Verdict.Reject : Verdict.Caution);
-            reasons.Add(new("not-one-line", line.ChiSquare / line.DegreesOfFreedom, 1, -1));
+            AtLeast(found.Misfit.MisfitDeviates > FarMisfitDeviates ? Verdict.Reject : Verdict.Caution);
+            reasons.Add(new("not-two-lines", reduced, 1, -1));
         }
-        else if (line.DegreesOfFreedom > 0)
+        else if (found.Neighbour is { } neighbour)
         {
-            reasons.Add(new("fits-one-line", line.ChiSquare / line.DegreesOfFreedom, 1, 1));
+            reasons.Add(new("two-lines", neighbour.NeighbourOffsetMetres, neighbour.CurrentRatio, 0.5));
+        }
+        else if (found.Misfit.Freedom > 0)
+        {
+            reasons.Add(new("fits-one-line", reduced, 1, 1));
+        }
+
+        if (found.Doubt > LeastDoubt)
+        {
+            AtLeast(Verdict.Caution);
+            reasons.Add(found.ChanceOfTwo is > ClearlyOne and < ClearlyTwo
+                ? new("one-or-two", found.ChanceOfTwo, found.Doubt, -1)
+                : new("unsure-place", found.Doubt, SureWithinMetres, -1));
         }
 
         if (peak is { } p && silent is { } n)
         {
             var apart = n.OffsetMetres - p.OffsetMetres;
             var sigma = Math.Sqrt((p.Sigma * p.Sigma) + (n.Sigma * n.Sigma));
-            if (Math.Abs(apart) > Math.Max(ApartDeviates * sigma, NoticeableMetres))
+            var limit = Math.Max(ApartDeviates * sigma, NoticeableMetres);
+            var isApart = Math.Abs(apart) > limit;
+
+            // A neighbour that is found has its pull taken out: the two need not agree then.
+            if (isApart && !(found.Neighbour is not null && found.IsExplained))
             {
                 AtLeast(Math.Abs(apart) > toleranceMetres ? Verdict.Reject : Verdict.Caution);
-                reasons.Add(new("peak-null-apart", apart, ApartDeviates * sigma, -1));
-                position = oneLine ? Distortion.Corrected(p.OffsetMetres, n.OffsetMetres, 1.96 * p.Sigma) : position;
             }
-            else
-            {
-                reasons.Add(new("peak-null-agree", apart, Math.Max(ApartDeviates * sigma, NoticeableMetres), 1));
-            }
+
+            reasons.Add(new(isApart ? "peak-null-apart" : "peak-null-agree", apart, limit, isApart ? -1 : 1));
         }
         else if (silent is null)
         {
@@ -79,29 +162,43 @@ public static class Pinpointing
         }
 
         var (low, high) = (readings.Min(r => r.OffsetMetres), readings.Max(r => r.OffsetMetres));
-        if (peak is null || line.Position.Value < low || line.Position.Value > high)
+        if (peak is null || found.Position.Value < low || found.Position.Value > high)
         {
             AtLeast(Verdict.Reject);
-            reasons.Add(new("not-bracketed", line.Position.Value, line.Position.Value < low ? low : high, -1));
+            reasons.Add(new("not-bracketed", found.Position.Value, found.Position.Value < low ? low : high, -1));
         }
 
-        if (Math.Max(position.High95 - position.Value, position.Value - position.Low95) > toleranceMetres)
+        if (Math.Max(found.Position.High95 - found.Position.Value, found.Position.Value - found.Position.Low95) > toleranceMetres)
         {
             AtLeast(Verdict.Reject);
-            reasons.Add(new("wider-than-tolerance", position.HalfWidth, toleranceMetres, -1));
+            reasons.Add(new("wider-than-tolerance", found.Position.HalfWidth, toleranceMetres, -1));
         }
 
-        var marks = MarkingSchools.Marks(peak?.OffsetMetres ?? line.Position.Value, silent?.OffsetMetres, position, toleranceMetres);
-        return new PinpointResult(
-            line,
-            position,
-            line.Depth,
-            nanoteslaPerUnit is { } nt ? line.CurrentMilliamps(nt) : null,
-            peak?.OffsetMetres,
-            silent?.OffsetMetres,
-            marks,
-            verdict,
-            reasons);
+        return found with { Verdict = verdict, Reasons = reasons };
+    }
+
+    /// <summary>Middle of the two shoulders, where the peak response has fallen to four fifths of its greatest: a place of its own.</summary>
+    private static double? Shoulders(IReadOnlyList<CrossReading> readings)
+    {
+        var row = readings.OrderBy(r => r.OffsetMetres).ToList();
+        var top = row.MaxBy(r => r.Peak)!;
+        var level = 0.8 * top.Peak;
+        var crest = row.IndexOf(top);
+        double? Crossing(int step)
+        {
+            for (var i = crest + step; i >= 0 && i < row.Count; i += step)
+            {
+                var (a, b) = (row[i - step], row[i]);
+                if (b.Peak < level)
+                {
+                    return a.OffsetMetres + ((a.Peak - level) / (a.Peak - b.Peak) * (b.OffsetMetres - a.OffsetMetres));
+                }
+            }
+
+            return null;
+        }
+
+        return Crossing(-1) is { } left && Crossing(1) is { } right ? (left + right) / 2 : null;
     }
 
     /// <summary>

@@ -1,3 +1,6 @@
+using System.Runtime.InteropServices;
+using System.Runtime.Intrinsics;
+
 namespace GentleMole.Core.Pinpoint;
 
 /// <summary>
@@ -24,6 +27,9 @@ internal sealed class RowLikelihood
 
     /// <summary>So many variances are multiplied before their logarithm is taken.</summary>
     private const int Together = 6;
+
+    /// <summary>Slopes of a response fill so many lanes of two vectors.</summary>
+    private const int Lanes = 8;
 
     private readonly double[] _offset;
     private readonly double[] _height;
@@ -116,26 +122,51 @@ internal sealed class RowLikelihood
         return sum - (0.5 * Math.Log(product));
     }
 
-    /// <summary>The amplitude with which this shape comes nearest to the sizes, by least squares.</summary>
-    public double BestAmplitude(ReadOnlySpan<double> shape)
+    /// <summary>
+    /// Sets the amplitude and the neighbour's part of it to those with which the places come nearest to the sizes: least squares
+    /// with the signs that the former gave, twice. The two change names where the neighbour turns out the stronger.
+    /// </summary>
+    public void FitAmplitudes(Span<double> at)
     {
-        Span<double> unit = stackalloc double[shape.Length];
-        shape.CopyTo(unit);
-        unit[2] = 0;
-        double both = 0, own = 1e-30;
-        for (var i = 0; i < _offset.Length; i++)
+        Span<double> lone = [at[0], at[1], 0];
+        Span<double> other = [at[0] + at[3], at[4], 0];
+        var (own, ratio) = (1.0, at[5]);
+        for (var round = 0; round < 2; round++)
         {
-            var (horizontal, vertical) = Response(unit, _offset[i], _height[i]);
-            var weight = 1 / ((_relative2 * _peak[i] * _peak[i]) + _floor2);
-            (both, own) = (both + (weight * _peak[i] * Math.Abs(horizontal)), own + (weight * horizontal * horizontal));
-            if (!double.IsNaN(_null[i]))
+            double aa = 1e-12, ab = 0, bb = 1e-12, az = 0, bz = 0;
+            for (var i = 0; i < _offset.Length; i++)
             {
-                weight = 1 / ((_relative2 * _null[i] * _null[i]) + _floor2);
-                (both, own) = (both + (weight * _null[i] * Math.Abs(vertical)), own + (weight * vertical * vertical));
+                var (h, v) = Response(lone, _offset[i], _height[i]);
+                var (h2, v2) = Response(other, _offset[i], _height[i]);
+                void Add(double size, double a, double b)
+                {
+                    var weight = 1 / ((_relative2 * size * size) + _floor2);
+                    var signed = size * Math.Sign((own * a) + (own * ratio * b));
+                    (aa, ab, bb) = (aa + (weight * a * a), ab + (weight * a * b), bb + (weight * b * b));
+                    (az, bz) = (az + (weight * a * signed), bz + (weight * b * signed));
+                }
+
+                Add(_peak[i], h, h2);
+                if (!double.IsNaN(_null[i]))
+                {
+                    Add(_null[i], v, v2);
+                }
             }
+
+            var determinant = (aa * bb * (1 + 1e-6)) - (ab * ab);
+            var first = ((az * bb) - (bz * ab)) / determinant;
+            var second = ((bz * aa) - (az * ab)) / determinant;
+            (own, ratio) = (first, first == 0 ? 0 : second / first);
         }
 
-        return Math.Max(both / own, 1e-9);
+        if (Math.Abs(ratio) > 1)
+        {
+            (at[0], at[1], at[3], at[4]) = (at[0] + at[3], at[4], -at[3], at[1]);
+            (own, ratio) = (own * ratio, 1 / ratio);
+        }
+
+        at[2] = Math.Log(Math.Max(Math.Abs(own), 1e-9));
+        at[5] = Math.Clamp(ratio, -LinePrior.GreatestRatio, LinePrior.GreatestRatio);
     }
 
     /// <summary>Squared misfit in standard deviations.</summary>
@@ -151,67 +182,73 @@ internal sealed class RowLikelihood
         return sum;
     }
 
-    /// <summary>Fisher information (row by row) and gradient of the logarithm for a Gauss–Newton step.</summary>
+    /// <summary>Fisher information (lower half, row by row) and gradient of the logarithm for a Gauss–Newton step.</summary>
     public void Normal(ReadOnlySpan<double> at, Span<double> information, Span<double> gradient)
     {
-        var n = at.Length;
-        information.Clear();
-        gradient.Clear();
-        Span<double> byHorizontal = stackalloc double[OfTwo];
-        Span<double> byVertical = stackalloc double[OfTwo];
+        var two = at.Length == OfTwo;
+        var (depth, amplitude) = (Math.Exp(at[1]), Math.Exp(at[2]));
+        var (depth2, amplitude2) = two ? (Math.Exp(at[4]), amplitude * at[5]) : (1, 0);
+        Span<double> byHorizontal = stackalloc double[Lanes];
+        Span<double> byVertical = stackalloc double[Lanes];
+        Span<Vector256<double>> sums = stackalloc Vector256<double>[2 * (OfTwo + 1)];
+        byHorizontal.Clear();
+        byVertical.Clear();
+        sums.Clear();
         for (var i = 0; i < _offset.Length; i++)
         {
-            var (horizontal, vertical) = Slopes(at, i, byHorizontal, byVertical);
-            Collect(_peak[i], horizontal, byHorizontal[..n], information, gradient);
+            var (y, distance) = (_offset[i] - at[0], depth + _height[i]);
+            var r2 = (distance * distance) + (y * y);
+            var factor = amplitude / (r2 * r2);
+            var (along, across) = (2 * factor * y * distance, factor * ((y * y) - (distance * distance)));
+            var (horizontal, vertical) = (factor * r2 * distance, factor * r2 * y);
+            (byHorizontal[0], byVertical[0], byHorizontal[1], byVertical[1]) = (along, across, depth * across, -depth * along);
+            if (two)
+            {
+                var (y2, distance2) = (y - at[3], depth2 + _height[i]);
+                var s2 = (distance2 * distance2) + (y2 * y2);
+                var factor2 = amplitude2 / (s2 * s2);
+                var (along2, across2) = (2 * factor2 * y2 * distance2, factor2 * ((y2 * y2) - (distance2 * distance2)));
+                (byHorizontal[3], byVertical[3], byHorizontal[4], byVertical[4]) = (along2, across2, depth2 * across2, -depth2 * along2);
+                (byHorizontal[5], byVertical[5]) = (amplitude * distance2 / s2, amplitude * y2 / s2);
+                (byHorizontal[0], byVertical[0]) = (along + along2, across + across2);
+                (horizontal, vertical) = (horizontal + (byHorizontal[5] * at[5]), vertical + (byVertical[5] * at[5]));
+            }
+
+            (byHorizontal[2], byVertical[2]) = (horizontal, vertical);
+            Collect(_peak[i], horizontal, byHorizontal, at.Length, sums);
             if (!double.IsNaN(_null[i]))
             {
-                Collect(_null[i], vertical, byVertical[..n], information, gradient);
+                Collect(_null[i], vertical, byVertical, at.Length, sums);
+            }
+        }
+
+        var all = MemoryMarshal.Cast<Vector256<double>, double>(sums);
+        for (var a = 0; a < at.Length; a++)
+        {
+            gradient[a] = all[(OfTwo * Lanes) + a];
+            for (var b = 0; b < at.Length; b++)
+            {
+                information[(a * at.Length) + b] = all[(a * Lanes) + b];
             }
         }
     }
 
-    private (double Horizontal, double Vertical) Slopes(ReadOnlySpan<double> at, int i, Span<double> byHorizontal, Span<double> byVertical)
-    {
-        var (depth, amplitude) = (Math.Exp(at[1]), Math.Exp(at[2]));
-        var (y, distance) = (_offset[i] - at[0], depth + _height[i]);
-        var r2 = (distance * distance) + (y * y);
-        var factor = amplitude / (r2 * r2);
-        var (horizontal, vertical) = (factor * r2 * distance, factor * r2 * y);
-        (byHorizontal[0], byVertical[0]) = (2 * factor * y * distance, factor * ((y * y) - (distance * distance)));
-        (byHorizontal[1], byVertical[1]) = (depth * factor * ((y * y) - (distance * distance)), -2 * depth * factor * y * distance);
-        if (at.Length == OfTwo)
-        {
-            var (depth2, y2) = (Math.Exp(at[4]), y - at[3]);
-            var distance2 = depth2 + _height[i];
-            var s2 = (distance2 * distance2) + (y2 * y2);
-            var factor2 = amplitude / (s2 * s2);
-            var (byPlaceH, byPlaceV) = (2 * factor2 * y2 * distance2 * at[5], factor2 * ((y2 * y2) - (distance2 * distance2)) * at[5]);
-            byHorizontal[0] += byPlaceH;
-            byVertical[0] += byPlaceV;
-            (byHorizontal[3], byVertical[3]) = (byPlaceH, byPlaceV);
-            (byHorizontal[4], byVertical[4]) = (depth2 * factor2 * ((y2 * y2) - (distance2 * distance2)) * at[5], -2 * depth2 * factor2 * y2 * distance2 * at[5]);
-            (byHorizontal[5], byVertical[5]) = (factor2 * s2 * distance2, factor2 * s2 * y2);
-            horizontal += byHorizontal[5] * at[5];
-            vertical += byVertical[5] * at[5];
-        }
-
-        (byHorizontal[2], byVertical[2]) = (horizontal, vertical);
-        return (horizontal, vertical);
-    }
-
-    private void Collect(double size, double model, ReadOnlySpan<double> slope, Span<double> information, Span<double> gradient)
+    private void Collect(double size, double model, ReadOnlySpan<double> slope, int count, Span<Vector256<double>> sums)
     {
         var weight = 1 / ((_relative2 * model * model) + _floor2);
-        var residual = (size * Math.Tanh(size * model * weight)) - model;
-        var n = slope.Length;
-        for (var a = 0; a < n; a++)
+        var sided = size * model * weight;
+        var residual = (sided > OneSided ? size : sided < -OneSided ? -size : size * Math.Tanh(sided)) - model;
+        var (low, high) = (Vector256.Create(slope), Vector256.Create(slope[4..]));
+        for (var a = 0; a < count; a++)
         {
-            gradient[a] += weight * residual * slope[a];
-            for (var b = 0; b <= a; b++)
-            {
-                information[(a * n) + b] += weight * slope[a] * slope[b];
-            }
+            var weighted = Vector256.Create(weight * slope[a]);
+            sums[2 * a] += weighted * low;
+            sums[(2 * a) + 1] += weighted * high;
         }
+
+        var rest = Vector256.Create(weight * residual);
+        sums[2 * OfTwo] += rest * low;
+        sums[(2 * OfTwo) + 1] += rest * high;
     }
 
     private double Add(double size, double model, ref double product)

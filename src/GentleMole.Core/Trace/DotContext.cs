@@ -25,6 +25,9 @@ public sealed record DotContext
     /// <summary>What the line does here.</summary>
     public LineFeature Feature { get; init; }
 
+    /// <summary>What records and the supposed ground say of this line and of others beside it, offsets right of the dot.</summary>
+    public PinpointPrior Prior { get; init; } = PinpointPrior.None;
+
     /// <summary>Half the tolerance zone.</summary>
     public double ToleranceMetres { get; init; } = PlaceProfile.Default.ToleranceMetres;
 

@@ -18,6 +18,12 @@ public enum DotFinding
     /// <summary>Peak and null part.</summary>
     PeakNullApart,
 
+    /// <summary>The field is that of two lines, and the pull of the other is taken out.</summary>
+    NeighbourTakenOut,
+
+    /// <summary>The row does not tell one line from two, and it matters.</summary>
+    OneOrTwo,
+
     /// <summary>The row is not that of one line.</summary>
     NotOneLine,
 

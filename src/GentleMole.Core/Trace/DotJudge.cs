@@ -15,6 +15,12 @@ public static class DotJudge
     /// <summary>Below this part of the current expected, the signal is on something else.</summary>
     public const double FarLess = 0.6;
 
+    /// <summary>A second line is not ruled out above this chance …</summary>
+    private const double OpenChance = 0.05;
+
+    /// <summary>… and matters where the place is in doubt by more than this chance.</summary>
+    private const double MuchDoubt = 0.05;
+
     /// <summary>Noise assumed for typed readings across: two percent and two hundredths of the largest.</summary>
     public static ReadingNoise NoiseFor(IReadOnlyList<CrossReading> across) =>
         new(0.02, across.Count == 0 ? 1 : 0.005 * across.Max(r => r.Peak));
@@ -25,24 +31,24 @@ public static class DotJudge
         PinpointResult? across = null;
         if (dot.Across.Count > 0)
         {
-            var fitted = Pinpointing.Single(dot.Across, NoiseFor(dot.Across), context.ToleranceMetres, null);
+            var fitted = Pinpointing.Locate(dot.Across, NoiseFor(dot.Across), context.ToleranceMetres, null, context.Prior);
             across = fitted.IsGood ? fitted.Value : null;
         }
 
         var reader = new SignReader(dot, context, across);
         var signs = reader.Read();
         var position = PositionOf(dot, reader, across);
-        var (verdict, finding, next) = Decide(dot, context, reader, signs, position);
+        var (verdict, finding, next) = Decide(dot, context, reader, signs, position, across);
         var depth = DepthOf(dot, reader, signs, across);
         var apartSign = signs.FirstOrDefault(s => s.Kind == SignKind.PeakToNull);
         var distorted = apartSign is { Agrees: false };
         return new DotJudgement(
-            verdict, finding, next, signs, position, depth, Marks(context, reader, position, distorted),
+            verdict, finding, next, signs, position, depth, Marks(context, reader, position, distorted, across),
             context.AheadAt(dot), reader.Apart, distorted, across);
     }
 
     private static (Verdict Verdict, DotFinding Finding, NextStep Next) Decide(
-        DotObservation dot, DotContext context, SignReader reader, IReadOnlyList<Sign> signs, Estimate position)
+        DotObservation dot, DotContext context, SignReader reader, IReadOnlyList<Sign> signs, Estimate position, PinpointResult? across)
     {
         Sign? Failing(SignKind kind) => signs.FirstOrDefault(s => s.Kind == kind && s.Outcome == SignOutcome.Disagrees);
 
@@ -57,6 +63,17 @@ public static class DotJudge
         }
 
         var half = Math.Max(position.High95 - position.Value, position.Value - position.Low95);
+        if (across is { Neighbour: not null, IsExplained: true } && half <= context.ToleranceMetres
+            && (Failing(SignKind.PeakToNull) ?? Failing(SignKind.OneLineFits) ?? Failing(SignKind.Shoulders)) is not null)
+        {
+            return (Verdict.Caution, DotFinding.NeighbourTakenOut, across.Doubt <= Pinpointing.LeastDoubt ? NextStep.MarkIt : across.Next.Count > 0 ? NextStep.MoreReadings : NextStep.LowerFrequency);
+        }
+
+        if (across is { ChanceOfTwo: > OpenChance, IsExplained: true } && across.Doubt > MuchDoubt)
+        {
+            return (Verdict.Caution, DotFinding.OneOrTwo, across.Next.Count > 0 ? NextStep.MoreReadings : NextStep.LowerFrequency);
+        }
+
         if (Failing(SignKind.PeakToNull) is { } apart)
         {
             return apart.Measured > context.ToleranceMetres || half > context.ToleranceMetres
@@ -113,9 +130,8 @@ public static class DotJudge
         var peakHalf = 1.96 * SignReader.PeakSigma(reader.Depth);
         if (across is not null)
         {
-            // A row that one line explains is the best there is; one that it does not only widens what the hand found.
-            var fits = across.Reasons.Any(r => r.Code == "fits-one-line");
-            return fits || dot.NullOffsetMetres is not { } swept
+            // A row that one line or two explain is the best there is; one that they do not only widens what the hand found.
+            return across.IsExplained || dot.NullOffsetMetres is not { } swept
                 ? across.Position
                 : Distortion.Corrected(0, swept, peakHalf).Including(across.Position.Low95).Including(across.Position.High95);
         }
@@ -156,20 +172,18 @@ public static class DotJudge
     }
 
     private static List<MarkChoice> Marks(
-        DotContext context, SignReader reader, Estimate position, bool distorted)
+        DotContext context, SignReader reader, Estimate position, bool distorted, PinpointResult? across)
     {
         var (peak, silent) = reader.Places;
-        var marks = MarkingSchools.Marks(peak, silent, position, context.ToleranceMetres);
         var sigma = Math.Max(position.HalfWidth / 1.96, 1e-4);
-        return [.. marks.Select(mark =>
-        {
-            var reach = mark.Reach(context.ToleranceMetres);
-            var (from, to) = (mark.OffsetMetres - reach, mark.OffsetMetres + reach);
-            var chance = distorted && silent is { } zero
+        double Chance(double from, double to) => across is { IsExplained: true }
+            ? across.ChanceWithin(from, to)
+            : distorted && silent is { } zero
                 ? Distortion.ChanceWithin(from, to, peak, zero, SignReader.PeakSigma(reader.Depth), SignReader.NullSigma(reader.Depth))
                 : Distortion.Normal((to - position.Value) / sigma) - Distortion.Normal((from - position.Value) / sigma);
-            return new MarkChoice(mark, chance, mark.School == context.School);
-        })];
+        double?[] row = [across?.PeakOffsetMetres, across?.NullOffsetMetres, across?.ShouldersOffsetMetres];
+        return [.. MarkingSchools.Marks(peak, silent, position, [.. row.OfType<double>()], context.ToleranceMetres, Chance)
+            .Select(mark => new MarkChoice(mark, mark.School == context.School))];
     }
 
     private static double Square(double x) => x * x;

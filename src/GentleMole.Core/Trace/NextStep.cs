@@ -18,6 +18,9 @@ public enum NextStep
     /// <summary>Take a row across.</summary>
     TakeAcross,
 
+    /// <summary>Add readings to the row, where they narrow most.</summary>
+    MoreReadings,
+
     /// <summary>Try a lower frequency.</summary>
     LowerFrequency,
 

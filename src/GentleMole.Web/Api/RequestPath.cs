@@ -27,6 +27,6 @@ internal static class RequestPath
             path = path.Replace(core, request, StringComparison.Ordinal);
         }
 
-        return path;
+        return path.StartsWith("prior.", StringComparison.Ordinal) && path.EndsWith(".depth", StringComparison.Ordinal) ? path + "Metres" : path;
     }
 }

@@ -1,45 +1,65 @@
 using GentleMole.Core;
+using GentleMole.Core.Lines;
 using GentleMole.Core.Pinpoint;
 using GentleMole.Web.Drawing;
+using GentleMole.Web.Forms;
+using Microsoft.AspNetCore.Mvc;
 
 namespace GentleMole.Web.Bench;
 
 /// <summary>Where the line is, from a row of readings typed or pasted.</summary>
 internal sealed class PinpointPage : BenchPage
 {
-    /// <summary>A row of ours: a line at 0.12 m, 0.9 m deep, with a little noise.</summary>
-    public const string Example =
-        "-1.0 17.7 21.3\n-0.8 21.3 21.5\n-0.6 26.6 20.2\n-0.4 33.7 17.8\n-0.2 37.8 13.0\n0.0 42.4 5.2\n0.2 42.3 3.3\n0.4 38.4 11.3\n0.6 32.6 16.4\n0.8 26.9 19.8\n1.0 22.6 20.8";
+    private const int DrawingWidth = 680;
+    private const int DrawingHeight = 640;
+
+    /// <summary>Which of our rows stands in the form until another is typed.</summary>
+    [BindProperty(SupportsGet = true, Name = "example")]
+    public string? ExampleName { get; set; }
+
+    public RowExample Example => RowExample.Of(ExampleName);
 
     public PinpointResult? Result { get; private set; }
 
-    public ProfileDrawing? Drawing { get; private set; }
+    public RowDrawing? Drawing { get; private set; }
 
     public IReadOnlyList<CrossReading> Readings { get; private set; } = [];
+
+    /// <summary>True where the row on the page is still ours.</summary>
+    public bool IsExample => Typed("readings", Example.Row).ReplaceLineEndings("\n").Trim() == Example.Row;
 
     public string Headline => Result!.Verdict switch
     {
         Verdict.Sound => $"The line is at {Person.Length(Result.Position.Value)}, {Person.PlusMinus(Result.Position.HalfWidth)}.",
-        Verdict.Caution => $"Likely at {Person.Length(Result.Position.Value)}, but something does not agree.",
+        Verdict.Caution => $"Likely at {Person.Length(Result.Position.Value)}, but it is not sure.",
         Verdict.Reject => "Do not mark from these readings.",
     };
 
-    public void OnPost()
+    public void OnPost() => Locate(growing: false);
+
+    /// <summary>The answer to what is typed so far.</summary>
+    public IActionResult OnPostJudge()
+    {
+        Locate(growing: true);
+        return Partial("_Located", this);
+    }
+
+    private void Locate(bool growing)
     {
         var reader = Reader();
         var height = reader.Length("height", 0, 20) ?? 0;
         var tolerance = reader.Length("tolerance", 0.01, 10, required: true);
-        var noise = reader.Number("noise", "%", 0, 100) ?? 2;
-        var floor = reader.Number("floor", "units", 0, 1e12) ?? 0;
+        var noise = new ReadingNoise((reader.Number("noise", "%", 0, 100) ?? 2) / 100, reader.Number("floor", "units", 0, 1e12) ?? 0);
         var unit = reader.Number("unit", "nT", 1e-9, 1e12);
-        Readings = reader.Across("readings", height);
-        if (reader.IsGood)
+        Readings = reader.Across("readings", height, growing);
+        var prior = Prior(reader);
+        if (reader.IsGood && !(growing && Readings.Count < CrossReadingRules.FewestReadings))
         {
-            var result = Pinpointing.Single(Readings, new ReadingNoise(noise / 100, floor), tolerance!.Value, unit);
+            var result = Pinpointing.Locate(Readings, noise, tolerance!.Value, unit, prior);
             if (result.IsGood)
             {
                 Result = result.Value;
-                Drawing = ProfileDrawing.OfFit(Readings, Result, Person.Length(Result.Depth.Value));
+                Drawing = new RowDrawing(Readings, Result, noise, Person, DrawingWidth, DrawingHeight);
             }
             else
             {
@@ -50,12 +70,27 @@ internal sealed class PinpointPage : BenchPage
         Errors = reader.Errors;
     }
 
+    private static PinpointPrior Prior(FormReader reader)
+    {
+        const double far = CrossReadingRules.FarthestMetres;
+        var place = reader.Length("priorOffset", -far, far);
+        var sigma = reader.Length("priorSigma", 0.01, 20);
+        var depth = reader.Length("priorDepth", 0.05, 20);
+        var depthSigma = reader.Length("priorDepthSigma", 0.01, 20);
+        return new PinpointPrior(place, sigma, Depth.OfMetres(depth), depthSigma, reader.Beside("beside"));
+    }
+
     private static string FieldOf(string field) => field switch
     {
         "noise.Relative" => "noise",
         "noise.Floor" => "floor",
         "toleranceMetres" => "tolerance",
         "nanoteslaPerUnit" => "unit",
+        "prior.OffsetMetres" => "priorOffset",
+        "prior.SigmaMetres" => "priorSigma",
+        "prior.Depth" => "priorDepth",
+        "prior.DepthSigmaMetres" => "priorDepthSigma",
+        _ when field.StartsWith("prior.", StringComparison.Ordinal) => "beside",
         _ => "readings",
     };
 }

@@ -1,12 +1,10 @@
 using GentleMole.Core.Fields;
-using GentleMole.Core.Pinpoint;
 using GentleMole.Exchange.Scenes;
 
 namespace GentleMole.Web.Drawing;
 
 /// <summary>
-/// A picture of responses across a line: readings as marks, the fit as curves, the 95 % interval of the place as a band, and
-/// the ground below with the line in it. Pixels.
+/// A picture of the field across given lines: responses as curves, and the ground below with the lines in it. Pixels.
 /// </summary>
 internal sealed class ProfileDrawing
 {
@@ -39,19 +37,6 @@ internal sealed class ProfileDrawing
     public double OffsetStep => Ticks.Step((High - Low) / 9);
 
     public double DepthStep => Ticks.Step(Deepest / 4);
-
-    /// <summary>Readings with the fitted line through them.</summary>
-    /// <param name="depth">The depth in words.</param>
-    public static ProfileDrawing OfFit(IReadOnlyList<CrossReading> readings, PinpointResult result, string depth)
-    {
-        var height = readings.Average(r => r.HeightMetres);
-        var (low, high) = Span(readings.Min(r => r.OffsetMetres), readings.Max(r => r.OffsetMetres));
-        var strongest = Math.Max(readings.Max(r => Math.Max(r.Peak, r.Null ?? 0)), 1e-12) * 1.12;
-        var drawing = new ProfileDrawing(low, high, strongest, result.Depth.Value + (result.Depth.HalfWidth * 0.5));
-        drawing.Curves = drawing.Trace(y => result.Line.ResponseAt(y, height));
-        drawing.Scene = drawing.Draw("Readings across, the fitted line and its band", drawing.Fit(readings, result, depth));
-        return drawing;
-    }
 
     /// <summary>The field across given lines, nanotesla.</summary>
     /// <param name="says">The current of a line in words.</param>
@@ -113,35 +98,6 @@ internal sealed class ProfileDrawing
         }
 
         yield return new ScenePath(Looks.GroundLine, [new(0, Ground), new(Width, Ground)]);
-    }
-
-    private IEnumerable<SceneShape> Fit(IReadOnlyList<CrossReading> readings, PinpointResult result, string depth)
-    {
-        var (low, high) = (X(result.Position.Low95), Math.Max(X(result.Position.Low95) + 1.5, X(result.Position.High95)));
-        yield return ScenePath.Box(Looks.Interval, low, Top, high, Height - Bottom);
-        foreach (var curve in Curves)
-        {
-            yield return curve;
-        }
-
-        foreach (var reading in readings)
-        {
-            yield return new SceneMark(Symbols.ReadPeak, new(X(reading.OffsetMetres), Y(reading.Peak)));
-            if (reading.Null is { } vertical)
-            {
-                yield return new SceneMark(Symbols.ReadNull, new(X(reading.OffsetMetres), Y(vertical)));
-            }
-        }
-
-        var (x, y) = (X(result.Position.Value), YDepth(result.Depth.Value));
-        yield return new ScenePath(Looks.Whisker, [new(x, YDepth(result.Depth.Low95)), new(x, Math.Min(Height - 4, YDepth(result.Depth.High95)))]);
-        yield return new SceneMark(Symbols.Conductor, new(x, y));
-        yield return new SceneText(Looks.Name, new(x, y), depth, 14, 5);
-        yield return new SceneMark(Symbols.ReadPeak, new(Left + 14, 14));
-        yield return new SceneText(Looks.Name, new(Left + 24, 18), "peak");
-        yield return new SceneMark(Symbols.ReadNull, new(Left + 76, 14));
-        yield return new SceneText(Looks.Name, new(Left + 86, 18), "null");
-        yield return new SceneText(Looks.Name, new(Left + 136, 18), "curves: the fitted line · band: its place, 95 %");
     }
 
     private IEnumerable<SceneShape> Field(ParallelLines lines, PeakAndNull places, Func<StraightConductor, string> says)

@@ -72,18 +72,22 @@ internal sealed partial class FormReader
     }
 
     /// <summary>
-    /// Readings across, one a line: offset, peak, then null and height if taken. Tabs from a spreadsheet and a heading line
-    /// are understood.
+    /// Readings across: offset, peak, then null and height if taken. One a line, or in one go with commas or semicolons between
+    /// (<c>-1 17.7, -0.8 21.3</c>). Tabs from a spreadsheet and a heading line are understood.
     /// </summary>
-    public List<CrossReading> Across(string name, double heightWhenNotGiven)
+    /// <param name="growing">True while it is being typed: what is not yet a reading at its end is left out.</param>
+    public List<CrossReading> Across(string name, double heightWhenNotGiven, bool growing = false)
     {
         var readings = new List<CrossReading>();
         var lines = Lines(name);
-        foreach (var (line, number) in lines)
+        var typed = lines.SelectMany(l => Readings(l.Line).Select(parts => (Parts: parts, l.Number))).ToList();
+        if (growing && typed.Count > 0 && typed[^1].Parts is not { Length: >= 2 } or [.., "-" or "+"])
         {
-            var parts = line.Contains('\t', StringComparison.Ordinal)
-                ? [.. line.Split('\t').Select(p => p.Trim())]
-                : Split(line);
+            typed.RemoveAt(typed.Count - 1);
+        }
+
+        foreach (var (parts, number) in typed)
+        {
             if (lines.Count > 1 && number == 1 && parts.All(p => p.Length == 0 || char.IsLetter(p[0])))
             {
                 continue;
@@ -91,7 +95,7 @@ internal sealed partial class FormReader
 
             if (parts.Length is < 2 or > 4)
             {
-                Refuse(name, $"Line {number}, “{Short(line)}”, needs an offset and a peak, then a null and a height if taken.");
+                Refuse(name, $"Line {number}, “{Short(string.Join(' ', parts))}”, needs an offset and a peak, then a null and a height if taken.");
                 return [];
             }
 
@@ -108,6 +112,47 @@ internal sealed partial class FormReader
         }
 
         return readings;
+    }
+
+    /// <summary>The readings of one line, each as its figures.</summary>
+    private static IEnumerable<string[]> Readings(string line)
+    {
+        if (line.Contains('\t', StringComparison.Ordinal))
+        {
+            return [[.. line.Split('\t').Select(p => p.Trim())]];
+        }
+
+        // A comma followed by a space ends a reading if there are two figures or more before every one; else it stands between figures.
+        string[] several = [.. line.Replace(";", ", ", StringComparison.Ordinal).Split(", ", StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)];
+        return several.Length > 1 && several[..^1].All(one => one.Contains(' ', StringComparison.Ordinal)) ? several.Select(Split) : [Split(line)];
+    }
+
+    /// <summary>Lines beside a row, one a line: offset, how far that may be off, depth, and part of the current if known.</summary>
+    public List<NeighbourPrior> Beside(string name)
+    {
+        var lines = new List<NeighbourPrior>();
+        foreach (var (line, number) in Lines(name))
+        {
+            var parts = Split(line);
+            if (parts.Length is 0 or > 4)
+            {
+                Refuse(name, $"Line {number}, “{Short(line)}”, needs an offset, then how far that may be off, a depth, and a part of the current if known.");
+                return [];
+            }
+
+            var offset = Keep(LengthText.Parse(parts[0], person.Units, name, -CrossReadingRules.FarthestMetres, CrossReadingRules.FarthestMetres), number);
+            var sigma = parts.Length > 1 ? Keep(LengthText.Parse(parts[1], person.Units, name, 0.01, 20), number) : PinpointPriorRules.UsualSigmaMetres;
+            var depth = parts.Length > 2 ? Keep(LengthText.Parse(parts[2], person.Units, name, 0.05, 20), number) : null;
+            var ratio = parts.Length > 3 ? Keep(NumberText.Parse(parts[3], "", name, -100, 100), number) : null;
+            if (!IsGood || offset is null || sigma is null)
+            {
+                return [];
+            }
+
+            lines.Add(new NeighbourPrior(offset.Value, sigma.Value, depth is { } d ? new(d) : null, ratio));
+        }
+
+        return lines;
     }
 
     /// <summary>Lengths on one line, between spaces or plus signs.</summary>

@@ -38,5 +38,5 @@ internal sealed class JudgedDot(Reading reading, Reading? before, LineGround gro
         Reading.Number);
 
     private DotJudgement Judge() =>
-        DotJudge.Judge(reading.ToObservation(), ground.ContextFor(reading.HookupId, before, reading.Place, reading.Feature));
+        DotJudge.Judge(reading.ToObservation(), ground.ContextFor(reading.HookupId, before, reading));
 }

@@ -17,16 +17,27 @@ internal sealed class LineGround
     private readonly MarkSchool _school;
     private readonly Run? _expected;
     private readonly List<HookupFacts> _hookups;
+    private readonly SheetLine _line;
+    private readonly KnownGround _known;
 
-    public LineGround(FirmSettings firm, SheetLine bare, IEnumerable<Hookup> hookups)
+    public LineGround(FirmSettings firm, SheetLine bare, IEnumerable<Hookup> hookups, KnownGround known)
     {
+        (_line, _known) = (bare, known);
         (_toleranceMetres, _school, _expected) = (bare.ZoneHalfWidth(firm.ToleranceMetres), firm.School, bare.Expected);
         _hookups = [.. hookups.Select(HookupFacts.Of)];
     }
 
     /// <summary>What a dot at a place would be judged against.</summary>
     /// <param name="before">The last dot before it that the line goes through, taken with the same hookup.</param>
-    public DotContext ContextFor(int? hookupId, Reading? before, SitePoint place, LineFeature feature)
+    public DotContext ContextFor(int? hookupId, Reading? before, Reading dot)
+    {
+        var context = ContextFor(hookupId, before, dot.Place, dot.Feature);
+
+        // Only a row across is held against what else is known there.
+        return dot.Across.Count == 0 ? context : context with { Prior = _known.At(_line, hookupId, dot.Place, context.AheadAt(dot.ToObservation())) };
+    }
+
+    private DotContext ContextFor(int? hookupId, Reading? before, SitePoint place, LineFeature feature)
     {
         var hookup = _hookups.Find(h => h.Id == hookupId);
         return new DotContext
@@ -43,7 +54,7 @@ internal sealed class LineGround
     }
 
     public bool IsSameAs(LineGround other) =>
-        _toleranceMetres == other._toleranceMetres && _school == other._school && _hookups.SequenceEqual(other._hookups)
+        _toleranceMetres == other._toleranceMetres && _school == other._school && _hookups.SequenceEqual(other._hookups) && _known.Fingerprint == other._known.Fingerprint
         && (_expected is null ? other._expected is null : other._expected is { } run && _expected.Points.SequenceEqual(run.Points));
 
     private sealed record HookupFacts(int Id, double? SentMilliamps, SitePoint? Connection, SitePoint? Stake)

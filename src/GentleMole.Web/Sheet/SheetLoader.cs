@@ -161,8 +161,9 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, KeptSheets kept)
         var nowhere = dots.Where(d => !SiteRules.IsPlace(d.Place)).ToList();
         var byLine = dots.Where(d => SiteRules.IsPlace(d.Place)).ToLookup(r => r.LineId);
         var sheet = frame with { NowhereDots = nowhere };
+        var known = KnownGround.Of(frame);
         return sheet.With([.. frame.Lines.Select(line =>
-            line.With(LineDots.Of(new LineGround(frame.Firm, line, frame.Job.Hookups), byLine[line.Line.Id], last?.LineById(line.Line.Id)?.Own)))]);
+            line.With(LineDots.Of(new LineGround(frame.Firm, line, frame.Job.Hookups, known), byLine[line.Line.Id], last?.LineById(line.Line.Id)?.Own)))]);
     }
 
     /// <summary>Dots that were changed or came since.</summary>

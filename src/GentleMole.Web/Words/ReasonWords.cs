@@ -21,16 +21,31 @@ internal static class ReasonWords
         MarkSchool.Between => "between",
         MarkSchool.Broadened => "broadened",
         MarkSchool.Corrected => "corrected",
+        MarkSchool.Majority => "majority",
+    };
+
+    public static string SchoolInFull(MarkSchool school) => school switch
+    {
+        MarkSchool.Peak => "at the peak",
+        MarkSchool.Between => "between peak and null",
+        MarkSchool.Broadened => "broadened over both",
+        MarkSchool.Corrected => "corrected",
+        MarkSchool.Majority => "where most signs agree",
     };
 
     public static string Text(Reason reason, UnitSystem units = UnitSystem.Metres)
     {
         string Length(double metres) => LengthText.Format(Math.Abs(metres), units);
+        string SignedLength(double metres) => LengthText.Format(metres, units);
+        string Percent(double part) => part < 0.01 ? "under 1 %" : part > 0.99 ? "over 99 %" : part.ToString("0 %", CultureInfo.InvariantCulture);
         string Number(double value) => value.ToString("0.00", CultureInfo.InvariantCulture);
         return reason.Code switch
         {
             "fits-one-line" => "One line explains the readings to within their noise.",
-            "not-one-line" => $"One line does not explain the readings: the misfit is {Number(Math.Sqrt(reason.Measured))} times what noise would give. Something else is in the field.",
+            "two-lines" => $"Two lines explain the readings: a neighbour at {SignedLength(reason.Measured)} with {Number(Math.Abs(reason.Expected))} of the current{(reason.Expected < 0 ? ", running the other way" : "")}. Its pull is taken out.",
+            "not-two-lines" => $"Neither one line nor two explain the readings: the misfit is {Number(Math.Sqrt(reason.Measured))} times what noise would give. Look for more lines, a bend, lead or stake; or the readings scatter more than was said.",
+            "one-or-two" => $"The readings cannot tell one line from two for certain: two have a chance of {Percent(reason.Measured)}, and with {Percent(reason.Expected)} the line is more than {Length(Core.Pinpoint.Pinpointing.SureWithinMetres)} from the place found.",
+            "unsure-place" => $"With a chance of {Percent(reason.Measured)} the line is more than {Length(reason.Expected)} from the place found.",
             "peak-null-agree" => $"Peak and null lie {Length(reason.Measured)} apart: a clean field.",
             "peak-null-apart" => $"Peak and null lie {Length(reason.Measured)} apart, more than {Length(reason.Expected)} can be by chance: the field is distorted, and the line lies beyond the peak, away from the null.",
             "no-null" => "No null was taken, or it is not inside the row: nothing checks the peak.",

@@ -40,7 +40,7 @@ public class DepthLimitTests
     public void A_row_that_does_not_rise_above_the_floor_is_no_row()
     {
         CrossReading[] row = [.. Enumerable.Range(-5, 11).Select(i => new CrossReading(0.2 * i, 0.05, 0.9 / (1 + (0.04 * i * i)), null))];
-        var refused = Pinpointing.Single(row, new ReadingNoise(0.02, 1), 0.5, null);
+        var refused = Pinpointing.Locate(row, new ReadingNoise(0.02, 1), 0.5, null, PinpointPrior.None);
 
         Assert.Contains("noise floor", Assert.Single(refused.Errors).Sentence, StringComparison.Ordinal);
     }

@@ -21,7 +21,7 @@ public class PairFitTests
     private static FittedPair Fitted(IReadOnlyList<CrossReading> row, PinpointPrior? prior = null, double unit = 1)
     {
         var noise = new ReadingNoise(Noise.Relative, Noise.Floor * unit);
-        return PairFit.Fit(row, noise, SingleLineFit.Fit(row, noise), prior ?? PinpointPrior.None)!;
+        return Pinpointing.Locate(row, noise, 0.45, null, prior ?? PinpointPrior.None).Value.Pair!;
     }
 
     [Theory]

@@ -71,12 +71,12 @@ public class SingleLineFitTests
                 double Noisy(double b) => Math.Abs(b + (noise.SigmaAt(b) * Deviate.Normal(random)));
                 return new CrossReading(y + place, height, Noisy(strength * distance / r2), Noisy(strength * y / r2));
             }).ToList();
-            var found = Pinpointing.Single(row, noise, 0.5, 1);
-            if (found.IsGood)
+            if (CrossReadingRules.Check(row, noise).Count == 0)
             {
+                var found = SingleLineFit.Fit(row, noise);
                 all++;
-                held += Holds(found.Value.Position, place);
-                deep += Holds(found.Value.Depth, depth);
+                held += Holds(found.Position, place);
+                deep += Holds(found.Depth, depth);
             }
         }
 

@@ -36,7 +36,7 @@ public class DotJudgeTests
         Assert.Equal(Verdict.Sound, judged.Verdict);
         Assert.Equal(9, judged.Signs.Count);
         Assert.Equal(9, judged.Agreeing);
-        Assert.All(judged.Marks, m => Assert.True(m.Chance > 0.95));
+        Assert.All(judged.Marks, m => Assert.True(m.Mark.Chance > 0.95));
         Assert.InRange(judged.Depth!.Value.HalfWidth, 0.06, 0.12);
     }
 
@@ -59,7 +59,7 @@ public class DotJudgeTests
         Assert.Equal(DotFinding.PeakNullApart, judged.Finding);
         Assert.True(judged.Position.Value < 0);
         Assert.True(judged.Position.HalfWidth > DotJudge.Judge(Clean, Context).Position.HalfWidth);
-        double Chance(MarkSchool school) => judged.Marks.Single(m => m.Mark.School == school).Chance;
+        double Chance(MarkSchool school) => judged.Marks.Single(m => m.Mark.School == school).Mark.Chance;
         Assert.True(Chance(MarkSchool.Corrected) >= Chance(MarkSchool.Between));
     }
 

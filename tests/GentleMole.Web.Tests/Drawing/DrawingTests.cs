@@ -3,8 +3,10 @@ using GentleMole.Core.Hookup;
 using GentleMole.Core.Lines;
 using GentleMole.Core.Measures;
 using GentleMole.Core.Pinpoint;
+using GentleMole.Exchange.Scenes;
 using GentleMole.Web.Drawing;
 using GentleMole.Web.Sheet;
+using GentleMole.Web.Words;
 using Microsoft.Extensions.DependencyInjection;
 
 namespace GentleMole.Web.Tests.Drawing;
@@ -77,8 +79,8 @@ public class DrawingTests(MoleHost host) : IClassFixture<MoleHost>
     public async Task Figures_of_currents_stand_at_their_lines_and_on_nothing_else(int width, int height)
     {
         var sheet = await SheetAsync(1);
-        var task = Web.Stages.SheetGround.Task(
-            sheet, sheet.LineById(2)!, Web.Stages.UsualInstruments.Transmitter.AsTransmitter(), Web.Stages.UsualInstruments.Receiver.AsReceiver())!;
+        var task = SheetGround.Task(
+            sheet, sheet.LineById(2)!, UsualInstruments.Transmitter.AsTransmitter(), UsualInstruments.Receiver.AsReceiver())!;
         foreach (var (east, north, hertz) in new[] { (38.0, 5.0, 512.0), (38, 5, 83_000), (52, 4, 33_000), (30, 20, 83_000) })
         {
             var predicted = HookupPlanner.Predict(task, new HookupTry("line-2", "line-2", HookupMethod.Direct, new(46.6, 8.2), "valve 3", new(east, north), hertz, 50)).Value;
@@ -176,12 +178,13 @@ public class DrawingTests(MoleHost host) : IClassFixture<MoleHost>
             var field = line.At(0.2 * i, new(0.05));
             return new CrossReading(0.2 * i, 0.05, field.HorizontalTesla * 1e9, Math.Abs(field.VerticalTesla) * 1e9);
         }).ToList();
-        var result = Pinpointing.Single(readings, new ReadingNoise(0.02, 0.05), 0.5, 1).Value;
+        var result = Pinpointing.Locate(readings, new ReadingNoise(0.02, 0.05), 0.5, 1, PinpointPrior.None).Value;
 
-        var profile = ProfileDrawing.OfFit(readings, result, "1 m");
+        var drawing = new RowDrawing(readings, result, new ReadingNoise(0.02, 0.05), new Person(UnitSystem.Metres, 876, 420, 876, 262), 680, 640);
 
-        var crest = profile.Curves[0].Points.MinBy(p => p.Y);
-        Assert.Equal(profile.X(0.2), crest.X, 5.0);
-        Assert.InRange(profile.YDepth(1), ProfileDrawing.Ground, ProfileDrawing.Height);
+        var crest = drawing.Scene.Layers.SelectMany(l => l.Shapes).OfType<ScenePath>().Single(p => p.Look == Looks.Peak).Points.MinBy(p => p.Y);
+        Assert.Equal(drawing.X(0.2), crest.X, 5.0);
+        Assert.InRange(drawing.YDepth(1), drawing.Ground, 640);
+        Assert.Equal(result.Marks.Count, drawing.Scene.Layers.SelectMany(l => l.Shapes).OfType<SceneText>().Count(t => t.Text.EndsWith('%')) - 1);
     }
 }

@@ -91,7 +91,7 @@ public class StageDrawingTests(MoleHost host) : IClassFixture<MoleHost>
         {
             var line = new SheetLine(new SoughtLine { Id = id, Kind = UtilityKind.Gas, Owner = "x" }, null, []);
             var dot = new Reading { Id = Guid.NewGuid(), LineId = id, Utility = "gas", EastMetres = id % 20, NorthMetres = id % 15 };
-            return line.With(LineDots.Of(new LineGround(sheet.Firm, line, []), [dot], null));
+            return line.With(LineDots.Of(new LineGround(sheet.Firm, line, [], KnownGround.Of(sheet)), [dot], null));
         });
 
         var window = PlanWindow.Of(sheet.With([.. lines]), null, -5, 30, 876, 420, 0.08);

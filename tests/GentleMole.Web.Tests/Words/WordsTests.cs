@@ -18,10 +18,18 @@ public class WordsTests
     private static readonly Person Metric = new(UnitSystem.Metres, 876, 420, 876, 262);
     private static readonly Person Imperial = Metric with { Units = UnitSystem.FeetInches };
 
+    /// <summary>A short row over two lines, which says what else should be read.</summary>
+    private static readonly Lazy<PinpointResult> Unsettled = new(() => Pinpointing.Locate(
+        [
+            new(-0.75, 0.05, 6.4, 2.2), new(-0.5, 0.05, 7.5, 0.7), new(-0.25, 0.05, 7.8, 0.6), new(0, 0.05, 7.2, 3.0),
+            new(0.25, 0.05, 6.2, 4.3), new(0.5, 0.05, 4.2, 5.0), new(0.75, 0.05, 2.4, 4.7),
+        ],
+        new ReadingNoise(0.02, 0.2), 0.5, 1, PinpointPrior.None).Value);
+
     private static DotJudgement Judged(DotFinding finding, NextStep next = NextStep.MarkIt) => new(
         Verdict.Caution, finding, next,
         [.. Enum.GetValues<SignKind>().Select(k => new Sign(k, 0.2, 0.1, 0.5, 1, SignOutcome.Disagrees))],
-        new Estimate(-0.06, -0.2, 0.1), Estimate.Symmetric(0.8, 0.05), [], new SitePoint(0, 1), 0.2, true, null);
+        new Estimate(-0.06, -0.2, 0.1), Estimate.Symmetric(0.8, 0.05), [], new SitePoint(0, 1), 0.2, true, Unsettled.Value);
 
     public static TheoryData<DotFinding> Findings() => [.. Enum.GetValues<DotFinding>()];
 
@@ -44,7 +52,7 @@ public class WordsTests
     {
         foreach (var next in Enum.GetValues<NextStep>())
         {
-            Assert.Equal(next == NextStep.MarkIt, VerdictWords.Next(Judged(DotFinding.PeakNullApart, next)) is null);
+            Assert.Equal(next == NextStep.MarkIt, VerdictWords.Next(Judged(DotFinding.PeakNullApart, next), Metric) is null);
         }
     }
 

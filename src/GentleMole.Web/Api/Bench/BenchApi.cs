@@ -1,5 +1,7 @@
 using GentleMole.Core;
 using GentleMole.Core.Fields;
+using GentleMole.Core.Lines;
+using GentleMole.Core.Marking;
 using GentleMole.Core.Pinpoint;
 using GentleMole.Web.Words;
 
@@ -100,12 +102,13 @@ internal static class BenchApi
         var noise = new ReadingNoise(
             checks.Number(body.RelativeNoise, "relativeNoise"), checks.Number(body.NoiseFloor, "noiseFloor"));
         var tolerance = checks.Number(body.ToleranceMetres, "toleranceMetres");
+        var prior = PriorOf(body.Prior, checks);
         if (checks.Errors.Count > 0)
         {
             return ApiProblem.BadInput(checks.Errors);
         }
 
-        var result = Pinpointing.Single(readings, noise, tolerance, body.NanoteslaPerUnit);
+        var result = Pinpointing.Locate(readings, noise, tolerance, body.NanoteslaPerUnit, prior);
         if (!result.IsGood)
         {
             return ApiProblem.BadInput(RequestPath.Of(result.Errors));
@@ -113,16 +116,40 @@ internal static class BenchApi
 
         var found = result.Value;
         return Results.Ok(new PinpointAnswer(
-            "single",
+            found.Model switch { RowModel.Single => "single", RowModel.Pair => "pair" },
             new PositionAnswer(found.Position.Value, found.Position.Low95, found.Position.High95),
             new DepthIntervalAnswer(found.Depth.Value, found.Depth.Low95, found.Depth.High95),
             found.CurrentMilliamps,
-            null,
+            found.Neighbour is { } other ? new NeighbourAnswer(other.NeighbourOffsetMetres, other.NeighbourDepth.Metres, other.CurrentRatio) : null,
             found.PeakOffsetMetres,
             found.NullOffsetMetres,
-            [.. found.Marks.Select(m => new MarkAnswer(ReasonWords.School(m.School), m.OffsetMetres, m.WidthMetres, m.ToleranceLeftMetres))],
+            [.. found.Marks.Where(m => m.School != MarkSchool.Majority).Select(m => new MarkAnswer(ReasonWords.School(m.School), m.OffsetMetres, m.WidthMetres, m.ToleranceLeftMetres))],
             ReasonWords.Verdict(found.Verdict),
             Reasons(found.Reasons)));
+    }
+
+    /// <summary>What is known before, every member of it optional.</summary>
+    private static PinpointPrior PriorOf(PinpointPriorBody? body, Checks checks)
+    {
+        if (body is null)
+        {
+            return PinpointPrior.None;
+        }
+
+        Count(checks, body.Neighbours, "prior.neighbours", PinpointPriorRules.MostNeighbours);
+        var neighbours = new List<NeighbourPrior>();
+        foreach (var (one, i) in (body.Neighbours ?? []).Take(PinpointPriorRules.MostNeighbours).Select((n, i) => (n, i)))
+        {
+            if (one?.OffsetMetres is not { } offset)
+            {
+                // A neighbour of which not even the place is known says nothing.
+                continue;
+            }
+
+            neighbours.Add(new NeighbourPrior(offset, one.SigmaMetres ?? PinpointPriorRules.UsualSigmaMetres, Depth.OfMetres(one.DepthMetres), one.CurrentRatio));
+        }
+
+        return new PinpointPrior(body.OffsetMetres, body.SigmaMetres, Depth.OfMetres(body.DepthMetres), body.DepthSigmaMetres, neighbours);
     }
 
     private static async Task<IResult> DepthAsync(HttpContext http)

@@ -5,4 +5,5 @@ internal sealed record PinpointRequest(
     double? RelativeNoise,
     double? NoiseFloor,
     double? NanoteslaPerUnit,
-    double? ToleranceMetres);
+    double? ToleranceMetres,
+    PinpointPriorBody? Prior);

@@ -1,10 +1,10 @@
-using System.Globalization;
+using GentleMole.Core.Pinpoint;
 using GentleMole.Core.Trace;
 using GentleMole.Web.Words;
-using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 
 namespace GentleMole.Web.Stages;
 
 /// <summary>A verdict as it is shown: judged, or the sentence that says why it cannot be yet.</summary>
-internal sealed record ShownVerdict(DotJudgement? Judgement, Person Person, string? Trouble);
+/// <param name="Across">Readings across that it was judged by.</param>
+/// <param name="Growing">So many readings of a row that is not yet long enough to be fitted.</param>
+internal sealed record ShownVerdict(DotJudgement? Judgement, Person Person, string? Trouble, IReadOnlyList<CrossReading> Across, int Growing = 0);

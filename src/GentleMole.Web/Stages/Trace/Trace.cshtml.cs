@@ -30,6 +30,7 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
     private Reading? _typed;
     private (SheetLine? Of, JudgedDot? Dot) _selected;
     private IReadOnlyList<FieldError> _trouble = [];
+    private int _growing;
 
     /// <summary>The simulated receiver's walk on this job, when there is one.</summary>
     public WalkProgress? Walk => walks.Of(Id);
@@ -81,8 +82,8 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
     protected override bool CutAlongLine => CutBy != "dig" && LineAtHand?.Traced.Run is not null;
 
     public ShownVerdict Shown => _typed is not null || _trouble.Count > 0
-        ? new ShownVerdict(_typed is null ? null : Judge(_typed), Person, _trouble.Count > 0 ? _trouble[0].Sentence : null)
-        : new ShownVerdict(SelectedDot?.Judgement, Person, null);
+        ? new ShownVerdict(_typed is null ? null : Judge(_typed), Person, _trouble.Count > 0 ? _trouble[0].Sentence : null, _typed?.Across ?? [], _growing)
+        : new ShownVerdict(SelectedDot?.Judgement, Person, null, SelectedDot?.Reading.Across ?? []);
 
     public bool NeedsReason => Errors.Any(e => e.Field == "note")
         || SelectedDot is { Judgement.NeedsReasonToMark: true };
@@ -119,7 +120,7 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
             return NotFound();
         }
 
-        Read(Reader());
+        Read(Reader(), growing: true);
         return Partial("_Verdict", Shown);
     }
 
@@ -208,7 +209,7 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
         var line = LineAtHand!;
         var moment = SelectedDot?.Reading.TakenAt ?? Instant.MaxValue;
         var before = line.LastAccepted(Hookup?.Id, moment, SelectedDot?.Reading.Id);
-        return DotJudge.Judge(typed.ToObservation(), line.Own!.Ground.ContextFor(Hookup?.Id, before, typed.Place, typed.Feature));
+        return DotJudge.Judge(typed.ToObservation(), line.Own!.Ground.ContextFor(Hookup?.Id, before, typed));
     }
 
     private int FirstListed(SheetLine line)
@@ -223,7 +224,7 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
     }
 
     /// <summary>Reads the form into a dot; errors leave none.</summary>
-    private void Read(FormReader reader)
+    private void Read(FormReader reader, bool growing = false)
     {
         var place = reader.Place("east", "north");
         var chainage = reader.Length("chainage", ReadingRules.Chainage);
@@ -244,7 +245,12 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
 
         var separation = reader.Length("nullOffset", ReadingRules.NullOffset);
         var left = reader.Text("nullSide", 10) == "Left";
-        var across = reader.Across("across", TipHeightMetres);
+        var across = reader.Across("across", TipHeightMetres, growing);
+        if (growing && across.Count is > 0 and < CrossReadingRules.FewestReadings)
+        {
+            (_growing, across) = (across.Count, []);
+        }
+
         if (reader.IsGood && across.Count > 0)
         {
             reader.Refuse(CrossReadingRules.Check(across, DotJudge.NoiseFor(across)).Select(e => e with { Field = "across" }));

@@ -1,5 +1,6 @@
 using System.Globalization;
 using GentleMole.Core;
+using GentleMole.Core.Pinpoint;
 using GentleMole.Core.Trace;
 using GentleMole.Web.Words;
 
@@ -24,6 +25,8 @@ internal static class VerdictWords
             DotFinding.CurrentRunsBack => "Do not mark: this current runs back to the transmitter.",
             DotFinding.OutsideTolerance => $"Do not mark here: peak and null part by {apart}.",
             DotFinding.PeakNullApart => $"Do not paint yet. Peak and null part by {apart}.",
+            DotFinding.NeighbourTakenOut => $"Two lines make this field. Yours is {Where(judged.Position.Value, person)}.",
+            DotFinding.OneOrTwo => "Do not paint yet. One line or two? These readings cannot tell.",
             DotFinding.NotOneLine => "Do not paint yet. More than one line makes this field.",
             DotFinding.CurrentOff => "Do not paint yet. The current does not fit the last dot.",
             DotFinding.LostSidewaysSilence => "Do not paint yet. It does not fall silent sideways.",
@@ -50,6 +53,10 @@ internal static class VerdictWords
             DotFinding.CurrentElsewhere => $"{Milliamps(current!.Measured)} is far less than the {Milliamps(current.ExpectedLow)} or more that should be here. A neighbour that picked up the signal looks just like this.",
             DotFinding.CurrentRunsBack => "Signal that reached a neighbour through a shared bond returns along it. The target carries the outgoing current.",
             DotFinding.OutsideTolerance or DotFinding.PeakNullApart => "Something else is in the field; it pulls the null further than the peak. " + where,
+            DotFinding.NeighbourTakenOut when judged.Across?.Neighbour is { } other =>
+                $"A neighbour {Where(other.NeighbourOffsetMetres, person)} with {Math.Abs(other.CurrentRatio):0.00} of its current{(other.CurrentRatio < 0 ? ", running the other way," : "")} pulls peak and null; its pull is taken out. {where}",
+            DotFinding.NeighbourTakenOut => where,
+            DotFinding.OneOrTwo => $"A second line is {judged.Across!.ChanceOfTwo:0 %} likely, and it would move yours. {where}",
             DotFinding.NotOneLine => "The readings across do not have the shape of one line; the fit says nothing of the place. " + where,
             DotFinding.CurrentOff => $"{Milliamps(current!.Measured)} was read; {Milliamps(current.ExpectedLow)} to {Milliamps(current.ExpectedHigh)} was to be expected.",
             DotFinding.LostSidewaysSilence => "Over one line the response dies when the receiver is turned along it. What is left comes from something else.",
@@ -60,13 +67,14 @@ internal static class VerdictWords
     }
 
     /// <summary>The next thing to do, or null when there is nothing to settle.</summary>
-    public static string? Next(DotJudgement judged) => judged.Next switch
+    public static string? Next(DotJudgement judged, Person person) => judged.Next switch
     {
         NextStep.MarkIt => null,
         NextStep.TakeNull => "find the null and type how far it is from the peak.",
         NextStep.TakeCurrent => "read the current here.",
         NextStep.TakeDepth => "read the depth with the tip on the ground.",
         NextStep.TakeAcross => "take readings across, a metre to each side; the fit tells one line from more.",
+        NextStep.MoreReadings => $"{MoreReadings(judged.Across!.Next, person)}",
         NextStep.LowerFrequency => "lower the frequency, move the stake, or bring it back from a second hookup at the far end, and read again.",
         NextStep.CompareCurrents => "sweep to both sides, read the current on every response, and follow the highest, even if another reads stronger.",
         NextStep.CheckBond => "look for the response beside it that carries current away from the transmitter.",
@@ -74,6 +82,16 @@ internal static class VerdictWords
         NextStep.DotsBeyond => "take dots at least one and a half depths beyond, on each leg.",
         NextStep.Escalate => "escalate it to the owner and ask for a trial hole.",
     };
+
+    /// <summary>The readings that would narrow the place, and to what.</summary>
+    public static string MoreReadings(IReadOnlyList<NextReading> next, Person person)
+    {
+        var places = string.Join(" and ", next.Select(n => n.OffsetMetres < 0 ? $"{person.Length(-n.OffsetMetres)} left" : n.OffsetMetres > 0 ? $"{person.Length(n.OffsetMetres)} right" : "zero"));
+        return $"{(next.Count == 1 ? "one more reading" : "two more readings")} across, at {places}; the place should then be known to {person.PlusMinus(next[^1].HalfWidthAfter)}.";
+    }
+
+    private static string Where(double across, Person person) =>
+        Math.Abs(across) < 0.015 ? "at your dot" : $"{person.Length(Math.Abs(across))} {Side(across)} of your dot";
 
     public static SignRow Row(Sign sign, Person person)
     {

@@ -1,6 +1,6 @@
 using GentleMole.Store.Model;
 
-namespace GentleMole.Web.Stages;
+namespace GentleMole.Web.Sheet;
 
 /// <summary>What is reckoned with while the firm has not put its own instruments on the list.</summary>
 internal static class UsualInstruments

@@ -7,10 +7,9 @@ using GentleMole.Core.Site;
 using GentleMole.Core.Soil;
 using GentleMole.Core.Trace;
 using GentleMole.Store.Model;
-using GentleMole.Web.Sheet;
 using GentleMole.Web.Words;
 
-namespace GentleMole.Web.Stages;
+namespace GentleMole.Web.Sheet;
 
 /// <summary>Reads the supposed ground off a sheet: traced lines, lines by plan, lines drawn by hand.</summary>
 internal static class SheetGround

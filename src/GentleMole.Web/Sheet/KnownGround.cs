@@ -1,0 +1,131 @@
+using System.Collections.Concurrent;
+using System.Text.Json;
+using GentleMole.Core.Hookup;
+using GentleMole.Core.Network;
+using GentleMole.Core.Pinpoint;
+using GentleMole.Core.Site;
+using GentleMole.Store.Model;
+
+namespace GentleMole.Web.Sheet;
+
+/// <summary>
+/// What plans and suspicion say of the lines of a job before anything is read: where each should be, how deep, and what current a
+/// hookup puts on it by the engine. Dots do not change it, so that the verdict on one does not hang on the others.
+/// </summary>
+internal sealed class KnownGround
+{
+    /// <summary>Further aside a line moves no peak.</summary>
+    private const double FarMetres = 5;
+
+    /// <summary>Half-width of a run of which no doubt is told, 95 %: that of most plans.</summary>
+    private const double UsualDoubtMetres = 1;
+
+    /// <summary>No plan is truer than this, standard deviation.</summary>
+    private const double LeastSigmaMetres = 0.2;
+
+    /// <summary>A line predicted to carry less than this part is no neighbour to speak of.</summary>
+    private const double LeastRatio = 0.01;
+
+    private const double MostRatio = 100;
+
+    private readonly JobSheet _frame;
+    private readonly IReadOnlyList<GroundSource> _sources;
+    private readonly ConcurrentDictionary<(int Hookup, int Line), Lazy<(SupposedGround Ground, SolvedNetwork Currents)?>> _solved = new();
+
+    private KnownGround(JobSheet frame, IReadOnlyList<GroundSource> sources, string fingerprint) =>
+        (_frame, _sources, Fingerprint) = (frame, sources, fingerprint);
+
+    /// <summary>Two that are the same say the same.</summary>
+    public string Fingerprint { get; }
+
+    /// <param name="frame">The sheet without its dots.</param>
+    public static KnownGround Of(JobSheet frame)
+    {
+        var job = frame.Job;
+        return new KnownGround(frame, SheetGround.Sources(frame), JsonSerializer.Serialize(new object[]
+        {
+            job.SoilOhmMetres, job.Lines.Select(l => new object?[] { l.Id, l.Kind, l.Material, l.OutsideDiameterMetres, l.ExpectedRun }),
+            job.Records.Select(r => new object?[] { r.Id, r.LineId, r.Kind, r.Material, r.Points, r.CoverMetres, r.DoubtMetres }), job.LineModels, job.Ties,
+            job.Hookups.Select(h => new object?[] { h.Id, h.LineId, h.Method, h.Connection, h.Stake, h.FrequencyHertz, h.SentMilliamps, h.TransmitterId }),
+        }));
+    }
+
+    /// <summary>For a row across a dot, offsets right of it.</summary>
+    /// <param name="ahead">Direction of walking at the dot.</param>
+    public PinpointPrior At(SheetLine line, int? hookupId, SitePoint place, SitePoint ahead)
+    {
+        var own = SheetGround.LineName(line.Line.Id);
+        var solved = hookupId is { } id ? _solved.GetOrAdd((id, line.Line.Id), _ => new(() => Solve(id, line))).Value : null;
+        var target = _sources.FirstOrDefault(s => s.Of == own);
+        var offset = target is null ? null : Beside(target, place, ahead);
+        var neighbours = _sources.Where(s => s.Of != own)
+            .Select(s => (Source: s, Beside: Beside(s, place, ahead)))
+            .Where(s => s.Beside is { } aside && Math.Abs(aside) <= FarMetres)
+            .OrderBy(s => Math.Abs(s.Beside!.Value)).Take(PinpointPriorRules.MostNeighbours)
+            .Select(s => new NeighbourPrior(s.Beside!.Value, SigmaOf(s.Source), s.Source.Depth, RatioOf(solved, own, s.Source.Of, place)))
+            .Where(n => n.CurrentRatio is not { } ratio || Math.Abs(ratio) >= LeastRatio)
+            .ToList();
+        return new PinpointPrior(
+            offset is { } aside && Math.Abs(aside) <= FarMetres ? aside : null, target is null ? null : SigmaOf(target), target?.Depth, null, neighbours);
+    }
+
+    /// <summary>Where a line passes a dot, right of it; none where it does not pass.</summary>
+    private static double? Beside(GroundSource source, SitePoint place, SitePoint ahead)
+    {
+        var run = new Run(source.Points);
+        var station = run.Project(place);
+        var along = run.DirectionAt(station.ChainageMetres);
+        var across = station.Foot - place;
+
+        // Past its end or across the walk it is no neighbour alongside.
+        return Math.Abs(across.Dot(along)) > 0.3 || Math.Abs(along.Dot(ahead)) < 0.7 ? null : across.Dot(ahead.Right);
+    }
+
+    private double SigmaOf(GroundSource source)
+    {
+        var doubt = _frame.Job.Records.Where(r => source.Of == $"record-{r.Id}" || source.Of == SheetGround.LineName(r.LineId ?? 0))
+            .Select(r => (double?)r.DoubtMetres).Min() ?? UsualDoubtMetres;
+        return Math.Clamp(doubt / 1.96, LeastSigmaMetres, 20);
+    }
+
+    /// <summary>Current there as a signed part of the target's, as the engine predicts; null without a prediction, zero in what is no metal.</summary>
+    private static double? RatioOf((SupposedGround Ground, SolvedNetwork Currents)? solved, string target, string other, SitePoint place)
+    {
+        if (solved is not var (ground, currents) || ground.Line(target) is not { } own)
+        {
+            return null;
+        }
+
+        if (ground.Line(other) is not { } beside)
+        {
+            return 0;
+        }
+
+        var (here, there) = (own.Run.Project(place), beside.Run.Project(place));
+        var current = currents.CurrentAt(target, SupposedGround.Before(own) + here.ChainageMetres);
+        var sameWay = Math.Sign(own.Run.DirectionAt(here.ChainageMetres).Dot(beside.Run.DirectionAt(there.ChainageMetres)));
+        return current.Magnitude > 0
+            ? Math.Clamp((currents.CurrentAt(other, SupposedGround.Before(beside) + there.ChainageMetres) / current).Real * sameWay, -MostRatio, MostRatio)
+            : null;
+    }
+
+    private (SupposedGround Ground, SolvedNetwork Currents)? Solve(int hookupId, SheetLine line)
+    {
+        if (_frame.Job.Hookups.Find(h => h.Id == hookupId) is not { FrequencyHertz: { } hertz } hookup || hookup.Method == HookupMethod.Passive
+            || (hookup.Method == HookupMethod.Direct && hookup.Stake is null) || (_frame.LineById(hookup.LineId) ?? line) is not { } connected)
+        {
+            return null;
+        }
+
+        var sender = (_frame.Instruments.FirstOrDefault(t => t.Id == hookup.TransmitterId && t.Kind == InstrumentKind.Transmitter) ?? UsualInstruments.Transmitter).AsTransmitter();
+        if (SheetGround.Task(_frame, connected, sender, UsualInstruments.Receiver.AsReceiver()) is not { } task || task.Ground.Line(task.Target) is null)
+        {
+            return null;
+        }
+
+        var tried = new HookupTry(
+            task.Target, task.Target, hookup.Method, hookup.Connection, hookup.ConnectedTo, hookup.Stake, hertz,
+            hookup.SentMilliamps is > 0 ? hookup.SentMilliamps.Value : sender.StepsMilliamps.DefaultIfEmpty(25).Max());
+        return HookupPlanner.Predict(task, tried) is { IsGood: true, Value: var predicted } ? (task.Ground, predicted.Solved) : null;
+    }
+}
