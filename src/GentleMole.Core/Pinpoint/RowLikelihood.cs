@@ -37,6 +37,7 @@ internal sealed class RowLikelihood
     private readonly double[] _null;
     private readonly double _relative2;
     private readonly double _floor2;
+    private readonly double _background2;
 
     /// <param name="readings">A row that passed <see cref="CrossReadingRules.Check"/>; sizes are taken in parts of the greatest.</param>
     public RowLikelihood(IReadOnlyList<CrossReading> readings, ReadingNoise noise)
@@ -49,6 +50,7 @@ internal sealed class RowLikelihood
         _relative2 = noise.Relative * noise.Relative;
         var floor = Math.Max(noise.Floor / Unit, ResolutionPart);
         _floor2 = floor * floor;
+        _background2 = noise.Background / Unit * (noise.Background / Unit);
         Count = _peak.Length + _null.Count(n => !double.IsNaN(n));
     }
 
@@ -89,6 +91,7 @@ internal sealed class RowLikelihood
         var (depth2, amplitude2) = two ? (Math.Exp(at[4]), amplitude * at[5]) : (1, 0);
         double sum = 0, product = 1;
         var pending = 0;
+        Common horizontals = default, verticals = default;
         for (var i = 0; i < _offset.Length; i++)
         {
             var y = _offset[i] - at[0];
@@ -104,11 +107,11 @@ internal sealed class RowLikelihood
                 vertical += factor2 * y2;
             }
 
-            sum += Add(_peak[i], horizontal, ref product);
+            sum += Add(_peak[i], horizontal, ref product, ref horizontals);
             pending++;
             if (!double.IsNaN(_null[i]))
             {
-                sum += Add(_null[i], vertical, ref product);
+                sum += Add(_null[i], vertical, ref product, ref verticals);
                 pending++;
             }
 
@@ -119,8 +122,16 @@ internal sealed class RowLikelihood
             }
         }
 
-        return sum - (0.5 * Math.Log(product));
+        return sum - (0.5 * Math.Log(product)) + Shared(horizontals) + Shared(verticals);
     }
+
+    /// <summary>What a background that all readings share gives back of their misfit, less what it costs (Sherman and Morrison 1950).</summary>
+    private double Shared(in Common c) => _background2 == 0 || c.Weight == 0
+        ? 0
+        : 0.5 * ((_background2 * c.Rest * c.Rest / (1 + (_background2 * c.Weight))) - Math.Log(1 + (_background2 * c.Weight)));
+
+    /// <summary>Sums over responses of one kind: of weights, and of weighted misfits with the sign of the response.</summary>
+    private record struct Common(double Weight, double Rest);
 
     /// <summary>
     /// Sets the amplitude and the neighbour's part of it to those with which the places come nearest to the sizes: least squares
@@ -172,14 +183,21 @@ internal sealed class RowLikelihood
     /// <summary>Squared misfit in standard deviations.</summary>
     public double ChiSquare(ReadOnlySpan<double> at)
     {
-        double sum = 0;
+        double sum = 0, unused = 1;
+        Common horizontals = default, verticals = default;
         for (var i = 0; i < _offset.Length; i++)
         {
             var (horizontal, vertical) = Response(at, _offset[i], _height[i]);
             sum += Squared(_peak[i], horizontal) + (double.IsNaN(_null[i]) ? 0 : Squared(_null[i], vertical));
+            Add(_peak[i], horizontal, ref unused, ref horizontals);
+            if (!double.IsNaN(_null[i]))
+            {
+                Add(_null[i], vertical, ref unused, ref verticals);
+            }
         }
 
-        return sum;
+        double Given(in Common c) => _background2 * c.Rest * c.Rest / (1 + (_background2 * c.Weight));
+        return sum - Given(horizontals) - Given(verticals);
     }
 
     /// <summary>Fisher information (lower half, row by row) and gradient of the logarithm for a Gauss–Newton step.</summary>
@@ -191,6 +209,9 @@ internal sealed class RowLikelihood
         Span<double> byHorizontal = stackalloc double[Lanes];
         Span<double> byVertical = stackalloc double[Lanes];
         Span<Vector256<double>> sums = stackalloc Vector256<double>[2 * (OfTwo + 1)];
+        Span<Vector256<double>> shared = stackalloc Vector256<double>[4];
+        Common horizontals = default, verticals = default;
+        shared.Clear();
         byHorizontal.Clear();
         byVertical.Clear();
         sums.Clear();
@@ -215,10 +236,10 @@ internal sealed class RowLikelihood
             }
 
             (byHorizontal[2], byVertical[2]) = (horizontal, vertical);
-            Collect(_peak[i], horizontal, byHorizontal, at.Length, sums);
+            Collect(_peak[i], horizontal, byHorizontal, at.Length, sums, shared[..2], ref horizontals);
             if (!double.IsNaN(_null[i]))
             {
-                Collect(_null[i], vertical, byVertical, at.Length, sums);
+                Collect(_null[i], vertical, byVertical, at.Length, sums, shared[2..], ref verticals);
             }
         }
 
@@ -231,9 +252,16 @@ internal sealed class RowLikelihood
                 information[(a * at.Length) + b] = all[(a * Lanes) + b];
             }
         }
+
+        if (_background2 > 0)
+        {
+            var slopes = MemoryMarshal.Cast<Vector256<double>, double>(shared);
+            Spare(slopes[..Lanes], horizontals, information, gradient[..at.Length]);
+            Spare(slopes[Lanes..], verticals, information, gradient[..at.Length]);
+        }
     }
 
-    private void Collect(double size, double model, ReadOnlySpan<double> slope, int count, Span<Vector256<double>> sums)
+    private void Collect(double size, double model, ReadOnlySpan<double> slope, int count, Span<Vector256<double>> sums, Span<Vector256<double>> shared, ref Common common)
     {
         var weight = 1 / ((_relative2 * model * model) + _floor2);
         var sided = size * model * weight;
@@ -249,14 +277,41 @@ internal sealed class RowLikelihood
         var rest = Vector256.Create(weight * residual);
         sums[2 * OfTwo] += rest * low;
         sums[(2 * OfTwo) + 1] += rest * high;
+        if (_background2 > 0)
+        {
+            var even = Vector256.Create(weight);
+            shared[0] += even * low;
+            shared[1] += even * high;
+            common = new Common(common.Weight + weight, common.Rest + (weight * residual));
+        }
     }
 
-    private double Add(double size, double model, ref double product)
+    /// <summary>Takes what a shared background explains out of information and gradient.</summary>
+    private void Spare(ReadOnlySpan<double> slopes, in Common common, Span<double> information, Span<double> gradient)
+    {
+        var n = gradient.Length;
+        var part = _background2 / (1 + (_background2 * common.Weight));
+        for (var a = 0; a < n; a++)
+        {
+            gradient[a] -= part * common.Rest * slopes[a];
+            for (var b = 0; b < n; b++)
+            {
+                information[(a * n) + b] -= part * slopes[a] * slopes[b];
+            }
+        }
+    }
+
+    private double Add(double size, double model, ref double product, ref Common common)
     {
         var variance = (_relative2 * model * model) + _floor2;
         var rest = size - Math.Abs(model);
         var both = 2 * size * Math.Abs(model) / variance;
         product *= variance;
+        if (_background2 > 0)
+        {
+            common = new Common(common.Weight + (1 / variance), common.Rest + (Math.Sign(model) * rest / variance));
+        }
+
         return (-0.5 * rest * rest / variance) + (both < OneSided ? Math.Log(1 + Math.Exp(-both)) : 0);
     }
 

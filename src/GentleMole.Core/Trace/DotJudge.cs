@@ -21,9 +21,15 @@ public static class DotJudge
     /// <summary>… and matters where the place is in doubt by more than this chance.</summary>
     private const double MuchDoubt = 0.05;
 
-    /// <summary>Noise assumed for typed readings across: two percent and two hundredths of the largest.</summary>
-    public static ReadingNoise NoiseFor(IReadOnlyList<CrossReading> across) =>
-        new(0.02, across.Count == 0 ? 1 : 0.005 * across.Max(r => r.Peak));
+    /// <summary>Field of soil currents and far lines over a dot, as a part of the largest reading: what solved grounds have.</summary>
+    private const double BackgroundPart = 0.03;
+
+    /// <summary>Noise assumed for typed readings across: two percent, half a percent of the largest, and a background besides.</summary>
+    public static ReadingNoise NoiseFor(IReadOnlyList<CrossReading> across)
+    {
+        var largest = across.Count == 0 ? 200 : across.Max(r => r.Peak);
+        return new(0.02, 0.005 * largest) { Background = BackgroundPart * largest };
+    }
 
     /// <summary>Judges a dot. Readings across that cannot be fitted are left out; check them first with <see cref="CrossReadingRules"/>.</summary>
     public static DotJudgement Judge(DotObservation dot, DotContext context)

@@ -1,5 +1,5 @@
 using System.Collections.Concurrent;
-using System.Text.Json;
+using System.Globalization;
 using GentleMole.Core.Hookup;
 using GentleMole.Core.Network;
 using GentleMole.Core.Pinpoint;
@@ -42,12 +42,18 @@ internal sealed class KnownGround
     public static KnownGround Of(JobSheet frame)
     {
         var job = frame.Job;
-        return new KnownGround(frame, SheetGround.Sources(frame), JsonSerializer.Serialize(new object[]
-        {
-            job.SoilOhmMetres, job.Lines.Select(l => new object?[] { l.Id, l.Kind, l.Material, l.OutsideDiameterMetres, l.ExpectedRun }),
-            job.Records.Select(r => new object?[] { r.Id, r.LineId, r.Kind, r.Material, r.Points, r.CoverMetres, r.DoubtMetres }), job.LineModels, job.Ties,
-            job.Hookups.Select(h => new object?[] { h.Id, h.LineId, h.Method, h.Connection, h.Stake, h.FrequencyHertz, h.SentMilliamps, h.TransmitterId }),
-        }));
+        static string Said(params object?[] facts) => string.Join('|', facts.Select(f => f is IEnumerable<SitePoint> points ? string.Join(';', points) : Convert.ToString(f, CultureInfo.InvariantCulture)));
+        IEnumerable<string> facts =
+        [
+            Said(job.SoilOhmMetres),
+            .. job.Lines.Select(l => Said(l.Id, l.Owner, l.Kind, l.Material, l.OutsideDiameterMetres, l.ExpectedRun)),
+            .. job.Records.Select(r => Said(r.Id, r.LineId, r.Owner, r.Kind, r.Material, r.Points, r.CoverMetres, r.DoubtMetres)),
+            .. job.LineModels.Select(m => Said(
+                m.Of, m.Kind, m.Points, m.NoMetal, m.Metal, m.OutsideMetres, m.WallMetres, m.Coating, m.DepthMetres, m.StartKind, m.StartOhms, m.EndKind, m.EndOhms, m.NetMilliamps)),
+            .. job.Ties.Select(t => Said(t.From, t.FromMetres, t.To, t.ToMetres, t.Ohms, t.IsJoint)),
+            .. job.Hookups.Select(h => Said(h.Id, h.LineId, h.Method, h.Connection, h.Stake, h.FrequencyHertz, h.SentMilliamps, h.TransmitterId)),
+        ];
+        return new KnownGround(frame, SheetGround.Sources(frame), string.Join('\n', facts));
     }
 
     /// <summary>For a row across a dot, offsets right of it.</summary>

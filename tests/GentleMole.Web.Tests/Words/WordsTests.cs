@@ -144,7 +144,7 @@ public class WordsTests
     [Fact]
     public void Schools_and_verdicts_are_the_words_of_the_contract()
     {
-        Assert.Equal(["peak", "between", "broadened", "corrected"], Enum.GetValues<MarkSchool>().Select(ReasonWords.School));
+        Assert.Equal(["peak", "between", "broadened", "corrected", "majority"], Enum.GetValues<MarkSchool>().Select(ReasonWords.School));
         Assert.Equal(["sound", "caution", "reject"], Enum.GetValues<Verdict>().Select(ReasonWords.Verdict));
     }
 }
