@@ -38,6 +38,14 @@ public sealed record ReadingRow
 
     public double? TurnedDepthMetres { get; init; }
 
+    public double? TiltLeftMetres { get; init; }
+
+    public double? TiltRightMetres { get; init; }
+
+    public double? WidthLeftMetres { get; init; }
+
+    public double? WidthRightMetres { get; init; }
+
     public string State { get; init; } = "";
 
     public string Note { get; init; } = "";

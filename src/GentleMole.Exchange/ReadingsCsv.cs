@@ -9,7 +9,7 @@ public static class ReadingsCsv
     [
         "id", "takenAt", "utility", "eastMetres", "northMetres", "peak", "null", "depthMetres", "currentMilliamps",
         "directionDegrees", "frequencyHertz", "nullOffsetMetres", "liftMetres", "liftedDepthMetres", "sidewaysPercent",
-        "turnedDepthMetres", "state", "note",
+        "turnedDepthMetres", "state", "note", "tiltLeftMetres", "tiltRightMetres", "widthLeftMetres", "widthRightMetres",
     ];
 
     // Text that a spreadsheet would run as a formula gets an apostrophe before it; spreadsheets show it as text.
@@ -48,5 +48,9 @@ public static class ReadingsCsv
 
         csv.WriteField(row.State);
         csv.WriteField(row.Note);
+        foreach (var number in new[] { row.TiltLeftMetres, row.TiltRightMetres, row.WidthLeftMetres, row.WidthRightMetres })
+        {
+            csv.WriteField(number);
+        }
     }
 }

@@ -31,15 +31,26 @@ public static class DepthMethods
     private const double GreatestMetres = 100;
 
     /// <summary>
-    /// Standard deviation of a depth that a receiver shows with its tip on the ground, metres: 1 % of noise of each of its two
-    /// coils through their gradient, D(D + s)/s, with what the field and the reading add.
+    /// Standard deviation of a depth that a receiver shows with its tip on the ground, metres: noise of each of its two coils
+    /// through their gradient, D(D + s)/s, with what the field and the reading add.
     /// </summary>
-    public static double ShownSigma(Depth shown)
+    /// <param name="floorPart">Noise floor of the receiver as a part of what the lower coil hears; 0 for a strong signal.</param>
+    public static double ShownSigma(Depth shown, double floorPart = 0) =>
+        Math.Sqrt(Square(ShownNoise(shown.Metres, floorPart)) + Square(ShownField(shown)));
+
+    /// <summary>Of these only the noise, which is another with every reading: 1 % of each coil, and the floor.</summary>
+    public static double ShownNoise(double shownMetres, double floorPart = 0)
     {
-        var distance = Math.Max(0, shown.Metres) + CoilMetres;
-        var gradient = distance * (distance + CoilSeparationMetres) / CoilSeparationMetres * Math.Sqrt(2) * ResponsePart;
-        return Math.Sqrt(Square(gradient) + Square(ReadMetres) + Square(FieldPart * shown.Metres));
+        var distance = Math.Max(0, shownMetres) + CoilMetres;
+        var upper = distance + CoilSeparationMetres;
+
+        // The upper coil hears less, so that the floor is more of it.
+        var coils = Math.Sqrt((2 * Square(ResponsePart)) + Square(floorPart) + Square(floorPart * upper / distance));
+        return Math.Sqrt(Square(distance * upper / CoilSeparationMetres * coils) + Square(ReadMetres));
     }
+
+    /// <summary>Of these only what the field does, which is the same with every reading at a place.</summary>
+    public static double ShownField(Depth shown) => FieldPart * shown.Metres;
 
     /// <summary>Lift test: raise the receiver by Δ, the shown depth must rise by Δ.</summary>
     public static Result<DepthResult> Lift(ShownDepth first, ShownDepth second)

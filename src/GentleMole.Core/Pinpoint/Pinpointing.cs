@@ -150,7 +150,8 @@ public static class Pinpointing
                 AtLeast(Math.Abs(apart) > toleranceMetres ? Verdict.Reject : Verdict.Caution);
             }
 
-            reasons.Add(new(isApart ? "peak-null-apart" : "peak-null-agree", apart, limit, isApart ? -1 : 1));
+            // Two that agree speak for one line only while no other is found: a neighbour may move both alike.
+            reasons.Add(new(isApart ? "peak-null-apart" : found.Neighbour is null ? "peak-null-agree" : "peak-null-alike", apart, limit, isApart ? -1 : found.Neighbour is null ? 1 : 0));
         }
         else if (silent is null)
         {

@@ -7,6 +7,9 @@ namespace GentleMole.Core.Trace;
 /// <summary>Everything that a dot is judged against.</summary>
 public sealed record DotContext
 {
+    /// <summary>μ0/2π: field of a long line by current and distance.</summary>
+    private const double NanoteslaMetresPerMilliamp = 0.2;
+
     /// <summary>What the transmitter sends, mA.</summary>
     public double? SentMilliamps { get; init; }
 
@@ -28,11 +31,19 @@ public sealed record DotContext
     /// <summary>What records and the supposed ground say of this line and of others beside it, offsets right of the dot.</summary>
     public PinpointPrior Prior { get; init; } = PinpointPrior.None;
 
+    /// <summary>Noise floor of the receiver at the frequency, nanotesla; null when it is not known.</summary>
+    public double? FloorNanotesla { get; init; }
+
     /// <summary>Half the tolerance zone.</summary>
     public double ToleranceMetres { get; init; } = PlaceProfile.Default.ToleranceMetres;
 
     /// <summary>How the place marks where peak and null part.</summary>
     public MarkSchool School { get; init; } = PlaceProfile.Default.School;
+
+    /// <summary>The floor as a part of what the lower coil hears over a line of this current and depth; 0 where either is not known.</summary>
+    public double FloorPart(double depthMetres, double? milliamps) => FloorNanotesla is { } floor && milliamps is > 0 and var current
+        ? Math.Min(1, floor * Math.Max(0.05, depthMetres) / (NanoteslaMetresPerMilliamp * current))
+        : 0;
 
     /// <summary>Direction of walking at the dot: along the path, else as the receiver shows it, else north.</summary>
     public SitePoint AheadAt(DotObservation dot)

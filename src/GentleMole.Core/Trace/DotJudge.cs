@@ -12,6 +12,9 @@ public static class DotJudge
     /// <summary>Fewer signs than this cannot make a sound verdict, however well they agree.</summary>
     public const int FewestSigns = 3;
 
+    /// <summary>Height of the lower coil when the tip rests on the ground.</summary>
+    private const double TipCoilMetres = 0.05;
+
     /// <summary>Below this part of the current expected, the signal is on something else.</summary>
     public const double FarLess = 0.6;
 
@@ -45,12 +48,16 @@ public static class DotJudge
         var signs = reader.Read();
         var position = PositionOf(dot, reader, across);
         var (verdict, finding, next) = Decide(dot, context, reader, signs, position, across);
-        var depth = DepthOf(dot, reader, signs, across);
+        var depths = DepthsOf(dot, context, across);
+        var depth = DepthOf(depths, signs, across);
         var apartSign = signs.FirstOrDefault(s => s.Kind == SignKind.PeakToNull);
         var distorted = apartSign is { Agrees: false };
         return new DotJudgement(
             verdict, finding, next, signs, position, depth, Marks(context, reader, position, distorted, across),
-            context.AheadAt(dot), reader.Apart, distorted, across);
+            context.AheadAt(dot), reader.Apart, distorted, across)
+        {
+            Depths = depths,
+        };
     }
 
     private static (Verdict Verdict, DotFinding Finding, NextStep Next) Decide(
@@ -153,19 +160,69 @@ public static class DotJudge
             : Distortion.Corrected(0, apart, peakHalf);
     }
 
-    private static Estimate? DepthOf(DotObservation dot, SignReader reader, IReadOnlyList<Sign> signs, PinpointResult? across)
+    /// <summary>Every way to a depth that was taken, with the standard deviation of each.</summary>
+    private static DepthComparison? DepthsOf(DotObservation dot, DotContext context, PinpointResult? across)
     {
-        if (dot.Depth is not { Metres: var shown } depthShown)
+        var ways = new List<(DepthWay Way, double Metres, double Sigma)>();
+        void Shown(DepthWay way, double shown, double lift) => ways.Add(
+            (way, shown - lift, DepthMethods.ShownNoise(shown, context.FloorPart(shown, dot.CurrentMilliamps))));
+        void ByHand(DepthWay way, Result<DepthResult> by)
         {
-            return across?.Depth;
+            if (by.IsGood)
+            {
+                ways.Add((way, by.Value.DepthMetres, Math.Max(0.005, by.Value.UncertaintyMetres / 1.96)));
+            }
         }
 
-        var half = 1.96 * DepthMethods.ShownSigma(depthShown);
+        if (dot.Depth is { Metres: var depth })
+        {
+            Shown(DepthWay.Receiver, depth, 0);
+        }
+
+        if (dot is { LiftMetres: { } lift, LiftedDepthMetres: { } lifted } && lifted > lift)
+        {
+            Shown(DepthWay.Lift, lifted, lift);
+        }
+
+        if (dot.TurnedDepthMetres is { } turned)
+        {
+            Shown(DepthWay.TurnedRound, turned, 0);
+        }
+
+        if (dot.TiltMetres is var (left, right))
+        {
+            ByHand(DepthWay.Tilt, DepthMethods.Tilt(left, right, 45));
+        }
+
+        if (dot.WidthMetres is var (wideLeft, wideRight))
+        {
+            ByHand(DepthWay.Width, DepthMethods.Width(DotObservation.WidthFraction, Antenna.Horizontal, wideLeft, wideRight, new(TipCoilMetres)));
+        }
+
+        if (across is not null)
+        {
+            ways.Add((DepthWay.Row, across.Depth.Value, Math.Max(0.005, across.Depth.HalfWidth / 1.96)));
+        }
+
+        var shared = ways.Count == 0 ? 0 : DepthMethods.ShownField(new(ways.Average(w => w.Metres)));
+        return DepthComparison.Of(ways, shared, across is { Neighbour: not null, IsExplained: true });
+    }
+
+    /// <summary>All ways together; wider by what failing signs say, unless a row has taken out what makes them fail.</summary>
+    private static Estimate? DepthOf(DepthComparison? depths, IReadOnlyList<Sign> signs, PinpointResult? across)
+    {
+        if (depths is null || across is { IsExplained: true })
+        {
+            return depths?.Depth;
+        }
+
+        var depth = depths.Depth;
+        var half = depth.HalfWidth;
         foreach (var sign in signs.Where(s => !s.Agrees))
         {
             half += sign.Kind switch
             {
-                SignKind.Lift => Math.Abs(sign.Measured - 1) * shown / 2,
+                SignKind.Lift => Math.Abs(sign.Measured - 1) * depth.Value / 2,
                 SignKind.DepthTurnedRound => sign.Measured / 2,
                 SignKind.PeakToNull => sign.Measured / 2,
                 SignKind.OneLineFits or SignKind.Current or SignKind.CurrentDirection or SignKind.DepthPlausible or SignKind.DepthAgainstLast
@@ -173,8 +230,7 @@ public static class DotJudge
             };
         }
 
-        var depth = Estimate.Symmetric(shown, half);
-        return across is null ? depth : depth.Including(across.Depth.Value);
+        return Estimate.Symmetric(depth.Value, half);
     }
 
     private static List<MarkChoice> Marks(

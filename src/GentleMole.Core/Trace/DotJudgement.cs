@@ -25,6 +25,9 @@ public sealed record DotJudgement(
     bool Distorted,
     PinpointResult? Across)
 {
+    /// <summary>Depths by every way taken here, side by side; null when none was.</summary>
+    public DepthComparison? Depths { get; init; }
+
     /// <summary>Marking against a "do not mark" is the person's right, but the evidence must say why.</summary>
     public bool NeedsReasonToMark => Verdict == Verdict.Reject;
 

@@ -7,6 +7,9 @@ namespace GentleMole.Core.Trace;
 /// <summary>What the receiver shows at one dot; whatever was not taken is null. Metres, degrees, milliamperes.</summary>
 public sealed record DotObservation
 {
+    /// <summary>Widths of a peak are taken at four fifths of it.</summary>
+    public const double WidthFraction = 0.8;
+
     /// <summary>Where the response is strongest: the place of the dot.</summary>
     public required SitePoint Place { get; init; }
 
@@ -33,6 +36,12 @@ public sealed record DotObservation
 
     /// <summary>Depth shown after turning round by 180°.</summary>
     public double? TurnedDepthMetres { get; init; }
+
+    /// <summary>Where the antenna tilted by 45° falls silent, left of the line and right of it.</summary>
+    public (double Left, double Right)? TiltMetres { get; init; }
+
+    /// <summary>Where the peak response has fallen to <see cref="WidthFraction"/>, left of the peak and right of it.</summary>
+    public (double Left, double Right)? WidthMetres { get; init; }
 
     /// <summary>True when the receiver says that the current runs away from the transmitter.</summary>
     public bool? CurrentRunsAway { get; init; }

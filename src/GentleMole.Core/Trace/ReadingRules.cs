@@ -24,6 +24,9 @@ public static class ReadingRules
     /// <summary>Depth shown after the lift, metres.</summary>
     public static readonly Bounds LiftedDepth = new(Depth.Least, Depth.Most + Lift.Most);
 
+    /// <summary>Distance to one side at which a tilted antenna falls silent, or the peak has fallen, metres.</summary>
+    public static readonly Bounds Aside = new(0.001, 100);
+
     /// <summary>Current shown, milliamperes.</summary>
     public static readonly Bounds Milliamps = new(0, 1e6);
 

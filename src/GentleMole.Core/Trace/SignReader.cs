@@ -101,7 +101,9 @@ internal sealed class SignReader(DotObservation dot, DotContext context, Pinpoin
     {
         if (dot is { LiftMetres: { } lift, LiftedDepthMetres: { } lifted, Depth.Metres: var depth } && Math.Abs(lift) >= 0.05)
         {
-            var sigma = Math.Sqrt(Square(DepthMethods.ShownDepthPart * depth) + Square(DepthMethods.ShownDepthPart * lifted) + (2 * Square(0.01))) / Math.Abs(lift);
+            var sigma = Math.Sqrt(
+                Square(DepthMethods.ShownNoise(depth, context.FloorPart(depth, dot.CurrentMilliamps)))
+                + Square(DepthMethods.ShownNoise(lifted, context.FloorPart(lifted, dot.CurrentMilliamps)))) / Math.Abs(lift);
             var spread = Math.Clamp(1.96 * sigma, 0.1, 0.25);
             Add(SignKind.Lift, (lifted - depth) / lift, 1 - Math.Min(0.2, spread), 1 + spread, 1, excusedAtFeature: true);
         }

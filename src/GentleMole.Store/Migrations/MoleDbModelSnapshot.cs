@@ -1042,6 +1042,12 @@ namespace GentleMole.Store.Migrations
                     b.Property<DateTime>("TakenAt")
                         .HasColumnType("TEXT");
 
+                    b.Property<double?>("TiltLeftMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("TiltRightMetres")
+                        .HasColumnType("REAL");
+
                     b.Property<double?>("TurnedDepthMetres")
                         .HasColumnType("REAL");
 
@@ -1049,6 +1055,12 @@ namespace GentleMole.Store.Migrations
                         .IsRequired()
                         .HasMaxLength(200)
                         .HasColumnType("TEXT");
+
+                    b.Property<double?>("WidthLeftMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("WidthRightMetres")
+                        .HasColumnType("REAL");
 
                     b.HasKey("Id");
 

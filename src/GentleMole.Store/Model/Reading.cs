@@ -54,6 +54,16 @@ public sealed class Reading : IJobPart
 
     public double? TurnedDepthMetres { get; set; }
 
+    /// <summary>Where the antenna tilted by 45° falls silent, left of the line.</summary>
+    public double? TiltLeftMetres { get; set; }
+
+    public double? TiltRightMetres { get; set; }
+
+    /// <summary>Where the peak response has fallen to four fifths, left of the peak.</summary>
+    public double? WidthLeftMetres { get; set; }
+
+    public double? WidthRightMetres { get; set; }
+
     public bool? CurrentRunsAway { get; set; }
 
     public LineFeature Feature { get; set; }

@@ -10,9 +10,6 @@ namespace GentleMole.Web.Bench;
 /// <summary>Where the line is, from a row of readings typed or pasted.</summary>
 internal sealed class PinpointPage : BenchPage
 {
-    private const int DrawingWidth = 680;
-    private const int DrawingHeight = 640;
-
     /// <summary>Which of our rows stands in the form until another is typed.</summary>
     [BindProperty(SupportsGet = true, Name = "example")]
     public string? ExampleName { get; set; }
@@ -59,7 +56,7 @@ internal sealed class PinpointPage : BenchPage
             if (result.IsGood)
             {
                 Result = result.Value;
-                Drawing = new RowDrawing(Readings, Result, noise, Person, DrawingWidth, DrawingHeight);
+                Drawing = new RowDrawing(Readings, Result, noise, Person, RowDrawing.WidthFor(Person));
             }
             else
             {

@@ -12,6 +12,13 @@ namespace GentleMole.Web.Drawing;
 /// </summary>
 internal sealed class RowDrawing
 {
+    /// <summary>Beside the plan, where a dot's verdict stands.</summary>
+    public const int PanelWidth = 400;
+
+    private const int WideWidth = 680;
+    private const int WideFrom = 600;
+    private const int WideHeight = 640;
+    private const int NarrowHeight = 540;
     private const double Left = 54;
     private const double Right = 18;
     private const double Top = 30;
@@ -34,10 +41,11 @@ internal sealed class RowDrawing
     private readonly double _deepest;
 
     /// <param name="noise">Scatter that was taken for the fit.</param>
-    public RowDrawing(IReadOnlyList<CrossReading> readings, PinpointResult result, ReadingNoise noise, Person person, int width, int height)
+    public RowDrawing(IReadOnlyList<CrossReading> readings, PinpointResult result, ReadingNoise noise, Person person, int width)
     {
-        (_readings, _result, _noise, _person, _width, _height) = (readings, result, noise, person, width, height);
-        var (low, high) = (readings.Min(r => r.OffsetMetres), readings.Max(r => r.OffsetMetres));
+        (_readings, _result, _noise, _person, _width, _height) = (readings, result, noise, person, width, width < WideFrom ? NarrowHeight : WideHeight);
+        var offsets = readings.Select(r => r.OffsetMetres).Concat(result.Next.Select(n => n.OffsetMetres)).ToList();
+        var (low, high) = (offsets.Min(), offsets.Max());
         var pad = Math.Max((high - low) * 0.06, 0.1);
 
         // A neighbour beside the row is drawn too, as far as half a row away.
@@ -48,9 +56,12 @@ internal sealed class RowDrawing
         Rests = ChartBottom + 12 + RestHalf;
         Ground = Rests + RestHalf + 12 + (SchoolStep * result.Marks.Count) + 6;
         Scene = new(
-            SceneFrame.Chart(width, height), "Readings across, what fits them, marks by school, and the ground below",
+            SceneFrame.Chart(width, _height), "Readings across, what fits them, marks by school, and the ground below",
             [new("frame", [.. Frame()], IsDumb: true), new("profile", [.. Responses(), .. Misfits(), .. Schools(), .. Lines()])], []);
     }
+
+    /// <summary>As wide as a person's screen has room for.</summary>
+    public static int WidthFor(Person person) => person.SectionWidth < WideFrom ? PanelWidth : WideWidth;
 
     public Scene Scene { get; }
 

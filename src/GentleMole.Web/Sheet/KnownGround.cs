@@ -51,7 +51,8 @@ internal sealed class KnownGround
             .. job.LineModels.Select(m => Said(
                 m.Of, m.Kind, m.Points, m.NoMetal, m.Metal, m.OutsideMetres, m.WallMetres, m.Coating, m.DepthMetres, m.StartKind, m.StartOhms, m.EndKind, m.EndOhms, m.NetMilliamps)),
             .. job.Ties.Select(t => Said(t.From, t.FromMetres, t.To, t.ToMetres, t.Ohms, t.IsJoint)),
-            .. job.Hookups.Select(h => Said(h.Id, h.LineId, h.Method, h.Connection, h.Stake, h.FrequencyHertz, h.SentMilliamps, h.TransmitterId)),
+            .. job.Hookups.Select(h => Said(h.Id, h.LineId, h.Method, h.Connection, h.Stake, h.FrequencyHertz, h.SentMilliamps, h.TransmitterId, h.ReceiverId)),
+            .. frame.Instruments.Select(i => Said(i.Id, i.Kind, i.FloorNanotesla)),
         ];
         return new KnownGround(frame, SheetGround.Sources(frame), string.Join('\n', facts));
     }
@@ -74,6 +75,13 @@ internal sealed class KnownGround
         return new PinpointPrior(
             offset is { } aside && Math.Abs(aside) <= FarMetres ? aside : null, target is null ? null : SigmaOf(target), target?.Depth, null, neighbours);
     }
+
+    /// <summary>Noise floor of the receiver of a hookup at its frequency, nanotesla; null where either is not said.</summary>
+    public double? FloorNanotesla(int? hookupId) =>
+        _frame.Job.Hookups.Find(h => h.Id == hookupId) is { FrequencyHertz: { } hertz, ReceiverId: { } receiver }
+        && _frame.Instruments.FirstOrDefault(i => i.Id == receiver && i.Kind == InstrumentKind.Receiver) is { } instrument
+            ? 1e9 * instrument.AsReceiver().FloorTesla(hertz)
+            : null;
 
     /// <summary>Where a line passes a dot, right of it; none where it does not pass.</summary>
     private static double? Beside(GroundSource source, SitePoint place, SitePoint ahead)

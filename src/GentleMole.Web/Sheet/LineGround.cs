@@ -48,6 +48,7 @@ internal sealed class LineGround
             Stake = hookup?.Stake,
             ExpectedDirection = _expected is { } run ? run.DirectionAt(run.Project(place).ChainageMetres) : null,
             Feature = feature,
+            FloorNanotesla = _known.FloorNanotesla(hookupId),
             ToleranceMetres = _toleranceMetres,
             School = _school,
         };

@@ -20,6 +20,8 @@ internal static class Observations
         LiftedDepthMetres = reading.LiftedDepthMetres,
         SidewaysPercent = reading.SidewaysPercent,
         TurnedDepthMetres = reading.TurnedDepthMetres,
+        TiltMetres = reading is { TiltLeftMetres: { } tiltLeft, TiltRightMetres: { } tiltRight } ? (tiltLeft, tiltRight) : null,
+        WidthMetres = reading is { WidthLeftMetres: { } wideLeft, WidthRightMetres: { } wideRight } ? (wideLeft, wideRight) : null,
         CurrentRunsAway = reading.CurrentRunsAway,
         Across = reading.Across,
     };

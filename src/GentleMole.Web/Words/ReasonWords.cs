@@ -47,6 +47,7 @@ internal static class ReasonWords
             "one-or-two" => $"The readings cannot tell one line from two for certain: two have a chance of {Percent(reason.Measured)}, and with {Percent(reason.Expected)} the line is more than {Length(Core.Pinpoint.Pinpointing.SureWithinMetres)} from the place found.",
             "unsure-place" => $"With a chance of {Percent(reason.Measured)} the line is more than {Length(reason.Expected)} from the place found.",
             "peak-null-agree" => $"Peak and null lie {Length(reason.Measured)} apart: a clean field.",
+            "peak-null-alike" => $"Peak and null lie only {Length(reason.Measured)} apart, as in a clean field; here the neighbour has moved both.",
             "peak-null-apart" => $"Peak and null lie {Length(reason.Measured)} apart, more than {Length(reason.Expected)} can be by chance: the field is distorted, and the line lies beyond the peak, away from the null.",
             "no-null" => "No null was taken, or it is not inside the row: nothing checks the peak.",
             "not-bracketed" => "The row does not reach across the line: take readings on both sides of the peak.",

@@ -180,7 +180,7 @@ public class DrawingTests(MoleHost host) : IClassFixture<MoleHost>
         }).ToList();
         var result = Pinpointing.Locate(readings, new ReadingNoise(0.02, 0.05), 0.5, 1, PinpointPrior.None).Value;
 
-        var drawing = new RowDrawing(readings, result, new ReadingNoise(0.02, 0.05), new Person(UnitSystem.Metres, 876, 420, 876, 262), 680, 640);
+        var drawing = new RowDrawing(readings, result, new ReadingNoise(0.02, 0.05), new Person(UnitSystem.Metres, 876, 420, 876, 262), 680);
 
         var crest = drawing.Scene.Layers.SelectMany(l => l.Shapes).OfType<ScenePath>().Single(p => p.Look == Looks.Peak).Points.MinBy(p => p.Y);
         Assert.Equal(drawing.X(0.2), crest.X, 5.0);

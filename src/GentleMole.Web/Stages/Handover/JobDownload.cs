@@ -134,6 +134,10 @@ internal static class JobDownload
             LiftedDepthMetres = r.LiftedDepthMetres,
             SidewaysPercent = r.SidewaysPercent,
             TurnedDepthMetres = r.TurnedDepthMetres,
+            TiltLeftMetres = r.TiltLeftMetres,
+            TiltRightMetres = r.TiltRightMetres,
+            WidthLeftMetres = r.WidthLeftMetres,
+            WidthRightMetres = r.WidthRightMetres,
             State = r.State.ToString().ToLowerInvariant(),
             Note = r.StateNote,
         })

@@ -89,8 +89,10 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
         || SelectedDot is { Judgement.NeedsReasonToMark: true };
 
     public bool MoreOpen => SelectedDot is null
-        ? Errors.Any(e => e.Field is "lift" or "lifted" or "turned" or "across")
-        : SelectedDot.Reading.Across.Count > 0 || SelectedDot.Reading.LiftMetres is not null;
+        ? Errors.Any(e => IsMore(e.Field))
+        : SelectedDot.Reading is { Across.Count: > 0 } or { LiftMetres: not null } or { TiltLeftMetres: not null } or { WidthLeftMetres: not null };
+
+    private static bool IsMore(string field) => field is "lift" or "lifted" or "turned" or "tiltLeft" or "tiltRight" or "widthLeft" or "widthRight" or "across";
 
     public string AcrossText => SelectedDot is null ? "" : string.Join('\n', SelectedDot.Reading.Across.Select(r =>
         string.Create(CultureInfo.InvariantCulture, $"{LengthText.ForEntry(r.OffsetMetres, Person.Units)} {r.Peak:0.####} {r.Null:0.####}").TrimEnd()));
@@ -223,6 +225,18 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
         return Math.Clamp(at - (ListedOfMany / 2), 0, line.Dots.Count - ListedOfMany);
     }
 
+    /// <summary>Distances to both sides; one alone says nothing.</summary>
+    private static (double? Left, double? Right) Sides(FormReader reader, string name)
+    {
+        var (left, right) = (reader.Length(name + "Left", ReadingRules.Aside), reader.Length(name + "Right", ReadingRules.Aside));
+        if (reader.IsGood && left is null != right is null)
+        {
+            reader.Refuse(name + (left is null ? "Left" : "Right"), "Take it on both sides: the mean is the depth, the difference shows distortion.");
+        }
+
+        return (left, right);
+    }
+
     /// <summary>Reads the form into a dot; errors leave none.</summary>
     private void Read(FormReader reader, bool growing = false)
     {
@@ -256,6 +270,7 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
             reader.Refuse(CrossReadingRules.Check(across, DotJudge.NoiseFor(across)).Select(e => e with { Field = "across" }));
         }
 
+        var (tilt, width) = (Sides(reader, "tilt"), Sides(reader, "width"));
         var typed = new Reading
         {
             JobId = Id,
@@ -272,6 +287,10 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
             LiftMetres = reader.Length("lift", ReadingRules.Lift),
             LiftedDepthMetres = reader.Length("lifted", ReadingRules.LiftedDepth),
             TurnedDepthMetres = reader.Length("turned", ReadingRules.Depth),
+            TiltLeftMetres = tilt.Left,
+            TiltRightMetres = tilt.Right,
+            WidthLeftMetres = width.Left,
+            WidthRightMetres = width.Right,
             CurrentRunsAway = reader.Text("runs", 10) switch { "Away" => true, "Back" => false, _ => null },
             Feature = reader.Choice("feature", LineFeature.Plain),
             FrequencyHertz = Hookup?.FrequencyHertz,
