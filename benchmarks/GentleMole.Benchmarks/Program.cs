@@ -3,8 +3,13 @@ using BenchmarkDotNet.Jobs;
 using BenchmarkDotNet.Running;
 using GentleMole.Benchmarks;
 
-// A name picks one: store, sheet, notices, hookup, fits, soak (ten minutes); none runs all but the soak.
+// A name picks one: truth, store, sheet, notices, hookup, fits, soak (ten minutes); none runs all but the soak.
 bool Wanted(string name) => args.Length == 0 || args.Contains(name);
+
+if (Wanted("truth"))
+{
+    TruthBench.Run();
+}
 
 if (Wanted("store"))
 {

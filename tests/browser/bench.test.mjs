@@ -47,6 +47,34 @@ test('what cannot be is told at its field and stays typed', async () => {
   assert.equal(await page.inputValue('#f-upper'), '134');
 });
 
+const readings = '-1.2 38.8 9.4, -1 36.5 6.5, -0.8 36.3 4.5, -0.6 36.5 2.8, -0.4 37.7 0.6, -0.2 40.1 4.2, 0 39.9 9.7, 0.2 37.3 14.2, 0.4 35.6 19.1, 0.6 30.5 21.9, 0.8 26.1 23.3, 1 21.8 23, 1.2 18.4 22.5';
+
+test('a row typed in one go grows into an answer, and a neighbour that nobody sees is taken out', async () => {
+  await opened(page, `${server.url}/bench/pinpoint`);
+  const told = text => page.waitForFunction(t => document.querySelector('#located .verdict-say')?.textContent.includes(t), text);
+  await page.fill('#f-readings', readings.split(', ').slice(0, 3).join(', ') + ', -0.6 ');
+  await told('3 of 5 readings');
+  await page.fill('#f-readings', readings);
+  await told('The line is at');
+  const at = Number((await page.textContent('#located .verdict-say')).match(/at (-?[0-9.]+) m/)[1]);
+  assert.ok(Math.abs(at) < 0.08, `the line lies at zero, it says ${at}`);
+  assert.match(await page.textContent('#located'), /Two lines explain the readings/);
+  assert.ok(await page.locator('#located svg .conductor, #located svg').count() > 0);
+  await page.fill('#f-readings', '0.1 3, 0.1 3, 0.1 3, 0.1 3, 0.1 3');
+  await told('cannot be read yet');
+  assert.match(await page.textContent('#located .verdict-why'), /fewer than 3 different offsets/);
+});
+
+test('what is known before is asked for and told where it cannot be', async () => {
+  await opened(page, `${server.url}/bench/pinpoint?example=short`);
+  await page.getByText('What is known before').click();
+  await page.fill('#f-beside', '0.8 0.1 0.9 -0.33');
+  await page.fill('#f-priorDepth', 'deep');
+  await pressed(page, 'Find the line');
+  assert.match(await page.textContent('#f-priorDepth-error'), /not a length/);
+  assert.equal(await page.inputValue('#f-beside'), '0.8 0.1 0.9 -0.33');
+});
+
 test('the field of a target and its neighbour shows how far the peak misses', async () => {
   await opened(page, `${server.url}/bench/line-field`);
   await pressed(page, 'Draw the field');

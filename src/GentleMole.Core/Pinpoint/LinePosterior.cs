@@ -1,3 +1,4 @@
+using GentleMole.Core.Fields;
 using GentleMole.Core.Lines;
 
 namespace GentleMole.Core.Pinpoint;
@@ -109,6 +110,17 @@ public sealed class LinePosterior
         }
 
         return equal;
+    }
+
+    /// <summary>The background that fits best beside the best pair, or beside one line, unit of the readings.</summary>
+    /// <param name="pair">The pair; null for the line.</param>
+    public CrossField BackgroundBeside(FittedLine line, FittedPair? pair)
+    {
+        var at = pair is null
+            ? _row.ParametersOf(line)
+            : [pair.OffsetMetres, Math.Log(pair.Depth.Metres), Math.Log(pair.Amplitude / _row.Unit), pair.NeighbourOffsetMetres - pair.OffsetMetres, Math.Log(pair.NeighbourDepth.Metres), pair.CurrentRatio];
+        var (horizontal, vertical) = _row.BackgroundAt(at);
+        return new CrossField(horizontal * _row.Unit, vertical * _row.Unit);
     }
 
     /// <summary>Where further readings would narrow the place most.</summary>

@@ -46,8 +46,13 @@ public sealed record PinpointResult(
     /// <summary>True when the model explains the row to within its noise.</summary>
     public bool IsExplained => Misfit.MisfitDeviates <= Pinpointing.MisfitDeviates;
 
+    /// <summary>What all readings of the row share beside the lines, unit of the readings.</summary>
+    public CrossField Background { get; init; }
+
     /// <summary>Horizontal and vertical response of the model (signed, unit of the readings) at an offset and sensor height.</summary>
-    public CrossField ResponseAt(double offsetMetres, double heightMetres) => Neighbour is { } pair
-        ? pair.ResponseAt(offsetMetres, heightMetres)
-        : Line.ResponseAt(offsetMetres, heightMetres);
+    public CrossField ResponseAt(double offsetMetres, double heightMetres)
+    {
+        var lines = Neighbour is { } pair ? pair.ResponseAt(offsetMetres, heightMetres) : Line.ResponseAt(offsetMetres, heightMetres);
+        return new CrossField(lines.HorizontalTesla + Background.HorizontalTesla, lines.VerticalTesla + Background.VerticalTesla);
+    }
 }

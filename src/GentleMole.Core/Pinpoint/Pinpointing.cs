@@ -65,6 +65,7 @@ public static class Pinpointing
         {
             ChanceWithin = Chance,
             ShouldersOffsetMetres = shoulders,
+            Background = posterior.BackgroundBeside(line, isPair ? posterior.Pair : null),
             Next = doubt > LeastDoubt && posterior.IsUsable ? posterior.Next(readings, noise) : [],
         };
         return Judge(found, readings, toleranceMetres, peak, silent);

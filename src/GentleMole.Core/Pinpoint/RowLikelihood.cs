@@ -200,6 +200,25 @@ internal sealed class RowLikelihood
         return sum - Given(horizontals) - Given(verticals);
     }
 
+    /// <summary>The shared background that explains most of what this leaves, horizontal and vertical, in <see cref="Unit"/>.</summary>
+    public (double Horizontal, double Vertical) BackgroundAt(ReadOnlySpan<double> at)
+    {
+        double unused = 1;
+        Common horizontals = default, verticals = default;
+        for (var i = 0; i < _offset.Length; i++)
+        {
+            var (horizontal, vertical) = Response(at, _offset[i], _height[i]);
+            Add(_peak[i], horizontal, ref unused, ref horizontals);
+            if (!double.IsNaN(_null[i]))
+            {
+                Add(_null[i], vertical, ref unused, ref verticals);
+            }
+        }
+
+        double Likely(in Common c) => _background2 * c.Rest / (1 + (_background2 * c.Weight));
+        return (Likely(horizontals), Likely(verticals));
+    }
+
     /// <summary>Fisher information (lower half, row by row) and gradient of the logarithm for a Gauss–Newton step.</summary>
     public void Normal(ReadOnlySpan<double> at, Span<double> information, Span<double> gradient)
     {

@@ -18,9 +18,12 @@ internal sealed class PinpointPage : BenchPage
 
     public PinpointResult? Result { get; private set; }
 
-    public RowDrawing? Drawing { get; private set; }
+    private ReadingNoise Noise { get; set; } = new(0, 1);
 
     public IReadOnlyList<CrossReading> Readings { get; private set; } = [];
+
+    /// <summary>The row and what it says; null without an answer.</summary>
+    public RowDrawing? Drawing(int width) => Result is null ? null : new RowDrawing(Readings, Result, Noise, Person, width);
 
     /// <summary>True where the row on the page is still ours.</summary>
     public bool IsExample => Typed("readings", Example.Row).ReplaceLineEndings("\n").Trim() == Example.Row;
@@ -55,8 +58,7 @@ internal sealed class PinpointPage : BenchPage
             var result = Pinpointing.Locate(Readings, noise, tolerance!.Value, unit, prior);
             if (result.IsGood)
             {
-                Result = result.Value;
-                Drawing = new RowDrawing(Readings, Result, noise, Person, RowDrawing.WidthFor(Person));
+                (Result, Noise) = (result.Value, noise);
             }
             else
             {

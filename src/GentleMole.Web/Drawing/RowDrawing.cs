@@ -15,7 +15,9 @@ internal sealed class RowDrawing
     /// <summary>Beside the plan, where a dot's verdict stands.</summary>
     public const int PanelWidth = 400;
 
-    private const int WideWidth = 680;
+    /// <summary>On a page of its own.</summary>
+    public const int WideWidth = 680;
+
     private const int WideFrom = 600;
     private const int WideHeight = 640;
     private const int NarrowHeight = 540;
@@ -59,9 +61,6 @@ internal sealed class RowDrawing
             SceneFrame.Chart(width, _height), "Readings across, what fits them, marks by school, and the ground below",
             [new("frame", [.. Frame()], IsDumb: true), new("profile", [.. Responses(), .. Misfits(), .. Schools(), .. Lines()])], []);
     }
-
-    /// <summary>As wide as a person's screen has room for.</summary>
-    public static int WidthFor(Person person) => person.SectionWidth < WideFrom ? PanelWidth : WideWidth;
 
     public Scene Scene { get; }
 
@@ -170,10 +169,11 @@ internal sealed class RowDrawing
                 : new SceneMark(Symbols.ReadPeak, new(X(mark.OffsetMetres), y));
             var says = $"{ReasonWords.School(mark.School)} {FigureWords.Chance(mark.Chance)}";
 
-            // Beside the bar on the side where there is room.
-            yield return _width - Right - to > from - Left
-                ? new SceneText(Looks.Name, new(to, y), says, 8, 4)
-                : new SceneText(Looks.Name, new(from, y), says, -8, 4, 1);
+            // Beside the bar on the side where there is room, else at the edge over it.
+            var text = new SceneText(Looks.Name, new(to, y), says, 8, 4);
+            yield return to + 8 + text.Width <= _width - 4 ? text
+                : from - 8 - text.Width >= 4 ? new SceneText(Looks.Name, new(from, y), says, -8, 4, 1)
+                : new SceneText(Looks.Name, new(_width - 4, y), says, 0, 4, 1);
             y += SchoolStep;
         }
     }

@@ -1,3 +1,4 @@
+using GentleMole.Core.Trace;
 using GentleMole.Core;
 using GentleMole.Core.Lines;
 using GentleMole.Core.Marking;
@@ -38,6 +39,21 @@ public class DemoTruthTests(MoleHost host) : IClassFixture<MoleHost>
             // The truth seen from the dot, right positive, must lie in the interval that the dot was given.
             Assert.InRange(-miss, d.Dot.Judgement.Position.Low95 - 0.01, d.Dot.Judgement.Position.High95 + 0.01);
         });
+    }
+
+    [Fact]
+    public async Task A_dot_beside_the_cable_is_corrected_to_the_hidden_line_and_depth()
+    {
+        var sheet = await LidoAsync();
+        var dot = sheet.Lines.Single(l => l.Line.Kind == UtilityKind.Gas).Dots[^1];
+        var judged = dot.Judgement;
+        var (truth, station) = (Truth(UtilityKind.Gas), Truth(UtilityKind.Gas).Run.Project(dot.Reading.Place));
+
+        Assert.Equal(DotFinding.NeighbourTakenOut, judged.Finding);
+        Assert.InRange(-station.OffsetMetres, judged.Position.Low95, judged.Position.High95);
+        Assert.InRange(truth.DepthAt(station.ChainageMetres).Metres, judged.Depth!.Value.Low95, judged.Depth.Value.High95);
+        Assert.True(judged.Across!.Neighbour!.CurrentRatio < 0);
+        Assert.True(Math.Abs(judged.PlaceMark.OffsetMetres + station.OffsetMetres) < Math.Abs(judged.Across.PeakOffsetMetres!.Value + station.OffsetMetres));
     }
 
     [Fact]
