@@ -50,7 +50,7 @@ await shot('guide', '/guide?kind=Gas');
 await shot('trace', '/jobs/1/trace?line=2');
 await shot('marks', '/jobs/3/marks?line=6');
 await shot('handover', '/jobs/1/handover');
-await shot('bench-pinpoint', '/bench/pinpoint', () => pressed(page, 'Find the line'));
+await shot('bench-pinpoint', '/bench/pinpoint?example=hidden', () => pressed(page, 'Find the line'));
 await shot('log', '/log?check=true');
 await page.setViewportSize({ width: 900, height: 1260 });
 await shot('handover-sheet', '/jobs/3/handover/sheet');

@@ -9,7 +9,7 @@ public static class Pinpointing
     public const double SureWithinMetres = 0.1;
 
     /// <summary>… but for so small a chance.</summary>
-    public const double LeastDoubt = 0.005;
+    public const double LeastDoubt = 0.004;
 
     /// <summary>Beyond this misfit a model does not explain a row.</summary>
     public const double MisfitDeviates = 2.6;
