@@ -54,7 +54,7 @@ internal static class HookupBench
     private static void Reading()
     {
         var source = new DirectSource(new LinePlace("line 0", 0), new EarthStake(new(-2, -8)), new Drive(0.05, 60, 5));
-        var mesh = new NetworkMesh(SignalBench.TenLines(), Cutting.For(source) with { LongestMetres = 1.6 });
+        var mesh = new NetworkMesh(SignalBench.TenLines(), Cutting.For(8000, source) with { LongestMetres = 1.6 });
         CircuitField field = NetworkSolver.Of(mesh, 8000).Value.Solve(source).Field();
         var receiver = new CoilReceiver(field.At, new ReceiverBuild(), new Random(1));
         for (var round = 0; round < 6; round++)

@@ -41,7 +41,7 @@ public class SignalBench
     [Benchmark(Description = "field at one point")]
     public double Field() => _field.At(new Vector3(50, 3, 0.05)).InPhase.Up;
 
-    private static Cutting Cut => Cutting.For(Source) with { LongestMetres = 1.6 };
+    private static Cutting Cut => Cutting.For(8000, Source) with { LongestMetres = 1.6 };
 
     internal static BuriedNetwork TenLines()
     {

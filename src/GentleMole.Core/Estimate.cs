@@ -15,6 +15,10 @@ public readonly record struct Estimate(double Value, double Low95, double High95
     /// <summary>The interval made so many times as wide round its value.</summary>
     public Estimate Stretched(double by) => new(Value, Value - ((Value - Low95) * by), Value + ((High95 - Value) * by));
 
+    /// <summary>The interval with a further, independent error of this half-width.</summary>
+    public Estimate Blurred(double halfWidth) => new(
+        Value, Value - Math.Sqrt(((Value - Low95) * (Value - Low95)) + (halfWidth * halfWidth)), Value + Math.Sqrt(((High95 - Value) * (High95 - Value)) + (halfWidth * halfWidth)));
+
     /// <summary>A value with the same doubt to both sides.</summary>
     public static Estimate Symmetric(double value, double halfWidth) => new(value, value - halfWidth, value + halfWidth);
 }

@@ -41,7 +41,7 @@ public static class CircuitDiagnosis
         (double Ohms, double Other) Loop(SupposedGround ground)
         {
             var source = direct with { At = ground.Place(hookup.On, here) };
-            var mesh = new NetworkMesh(ground.Network(), Cutting.For(source));
+            var mesh = new NetworkMesh(ground.Network(), Cutting.For(hookup.Hertz, source));
             double At(double hertz) => NetworkSolver.Of(mesh, hertz) is { IsGood: true } solver ? solver.Value.Solve(source).Shown.LoopOhms ?? double.NaN : double.NaN;
             return (At(hookup.Hertz), At(otherHertz));
         }

@@ -38,7 +38,8 @@ public static class HookupPlanner
             return new HookupPlan([], refused, 0);
         }
 
-        var mesh = new NetworkMesh(network, Cutting.For(sources));
+        var meshes = tries.Select(t => Cutting.LongestAt(t.Hertz)).Distinct().ToDictionary(
+            longest => longest, longest => new NetworkMesh(network, Cutting.For(tries.First(t => Cutting.LongestAt(t.Hertz) == longest).Hertz, sources)));
         var ranked = new List<RankedHookup>();
         var done = 0;
         Parallel.ForEach(
@@ -46,7 +47,7 @@ public static class HookupPlanner
             new ParallelOptions { CancellationToken = cancellation },
             group =>
             {
-                var solver = NetworkSolver.Of(mesh, group.Key);
+                var solver = NetworkSolver.Of(meshes[Cutting.LongestAt(group.Key)], group.Key);
                 foreach (var (hookup, source) in group)
                 {
                     if (solver.IsGood)
@@ -79,7 +80,7 @@ public static class HookupPlanner
             return wrong.ToList();
         }
 
-        var solver = NetworkSolver.Of(new NetworkMesh(network, Cutting.For(source)), hookup.Hertz);
+        var solver = NetworkSolver.Of(new NetworkMesh(network, Cutting.For(hookup.Hertz, source)), hookup.Hertz);
         if (!solver.IsGood)
         {
             return solver.Errors.ToList();

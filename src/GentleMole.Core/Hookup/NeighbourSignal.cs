@@ -8,6 +8,6 @@ namespace GentleMole.Core.Hookup;
 /// <param name="CurrentPart">Its current as a part of the target's.</param>
 public sealed record NeighbourSignal(string Line, double Milliamps, double Part, double AtMetres, double AwayMetres, double CurrentPart)
 {
-    /// <summary>It reads as strong as the target or stronger, although it carries less.</summary>
-    public bool Fools => Part >= 1 && CurrentPart < 1;
+    /// <summary>It reads as strong as the target or stronger: with less current because it is shallower, or because it carries more.</summary>
+    public bool Fools => Part >= 1;
 }

@@ -78,7 +78,7 @@ public static class WhyCards
         HookupPlanner.Predict(task, hookup) is { IsGood: true } solved ? solved.Value : null;
 
     private static SolvedNetwork? SolveSource(SupposedGround ground, SignalSource source, double hertz) =>
-        NetworkSolver.Of(new NetworkMesh(ground.Network(), Cutting.For(source)), hertz) is { IsGood: true } solver ? solver.Value.Solve(source) : null;
+        NetworkSolver.Of(new NetworkMesh(ground.Network(), Cutting.For(hertz, source)), hertz) is { IsGood: true } solver ? solver.Value.Solve(source) : null;
 
     /// <summary>Greatest current on another line within the work.</summary>
     private static double? On(PlannerTask task, HookupTry hookup, SupposedLine other)

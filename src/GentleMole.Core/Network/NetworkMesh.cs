@@ -195,7 +195,7 @@ public sealed class NetworkMesh
     {
         var (a, b) = (line.At(from), line.At(to));
         var length = to - from;
-        if (length > Cutting.ShortestMetres * 2 && near.Any(p => length > Away(p, a, b)))
+        if (length > Cutting.ShortestMetres * 2 && near.Any(p => length > 0.5 * Away(p, a, b)))
         {
             var middle = Refine(index, line, node, from, (from + to) / 2, near);
             return Refine(index, line, middle, (from + to) / 2, to, near);

@@ -41,7 +41,7 @@ public sealed record HiddenGround(SoilGround Soil, IReadOnlyList<BuriedLine> Lin
             var other => other,
         };
         return NetworkRules.Check(network, source, hookup.Hertz).Count == 0
-            && NetworkSolver.Of(new NetworkMesh(network, Cutting.For(source)), hookup.Hertz) is { IsGood: true } solver
+            && NetworkSolver.Of(new NetworkMesh(network, Cutting.For(hookup.Hertz, source)), hookup.Hertz) is { IsGood: true } solver
             ? new EnergisedGround(solver.Value.Solve(source))
             : null;
     }

@@ -12,6 +12,9 @@ public static class DotJudge
     /// <summary>Fewer signs than this cannot make a sound verdict, however well they agree.</summary>
     public const int FewestSigns = 3;
 
+    /// <summary>How far off a reading across is put by the tape and the hand, and a field of two straight lines by lines that are not: standard deviation, metres.</summary>
+    private const double TapeSigma = 0.008;
+
     /// <summary>Height of the lower coil when the tip rests on the ground.</summary>
     private const double TipCoilMetres = 0.05;
 
@@ -145,7 +148,7 @@ public static class DotJudge
         {
             // A row that one line or two explain is the best there is; one that they do not only widens what the hand found.
             return across.IsExplained || dot.NullOffsetMetres is not { } swept
-                ? across.Position
+                ? across.Position.Blurred(1.96 * TapeSigma)
                 : Distortion.Corrected(0, swept, peakHalf).Including(across.Position.Low95).Including(across.Position.High95);
         }
 

@@ -23,8 +23,8 @@ internal sealed class KnownGround
     /// <summary>No plan is truer than this, standard deviation.</summary>
     private const double LeastSigmaMetres = 0.2;
 
-    /// <summary>A line predicted to carry less than this part is no neighbour to speak of.</summary>
-    private const double LeastRatio = 0.01;
+    /// <summary>A line predicted to carry less than this part may carry more all the same: bonds that nobody has drawn are common.</summary>
+    private const double LeastRatio = 0.05;
 
     private const double MostRatio = 100;
 
@@ -70,7 +70,8 @@ internal sealed class KnownGround
             .Where(s => s.Beside is { } aside && Math.Abs(aside) <= FarMetres)
             .OrderBy(s => Math.Abs(s.Beside!.Value)).Take(PinpointPriorRules.MostNeighbours)
             .Select(s => new NeighbourPrior(s.Beside!.Value, SigmaOf(s.Source), s.Source.Depth, RatioOf(solved, own, s.Source.Of, place)))
-            .Where(n => n.CurrentRatio is not { } ratio || Math.Abs(ratio) >= LeastRatio)
+            .Where(n => n.CurrentRatio is not 0)
+            .Select(n => n.CurrentRatio is { } ratio && Math.Abs(ratio) < LeastRatio ? n with { CurrentRatio = null } : n)
             .ToList();
         return new PinpointPrior(
             offset is { } aside && Math.Abs(aside) <= FarMetres ? aside : null, target is null ? null : SigmaOf(target), target?.Depth, null, neighbours);

@@ -185,6 +185,13 @@ public class PlannerTests
         Assert.Equal(Verdict.Reject, Best(Bonded(0.3, 0.5).With("gas", l => l with { Depth = new(1.6) })));
     }
 
+    [Theory]
+    [InlineData(1.0, 0.4, true)]
+    [InlineData(1.3, 1.6, true)]
+    [InlineData(0.9, 1.6, false)]
+    public void Whatever_reads_as_strong_as_the_target_fools_whether_it_carries_less_or_more(double part, double currentPart, bool fools) =>
+        Assert.Equal(fools, new NeighbourSignal("cable", 20, part, 10, 2, currentPart).Fools);
+
     [Fact]
     public void A_stake_beyond_the_lead_is_refused() =>
         Assert.Equal(StakeRefusal.BeyondLead, StakeGround.Of(Street(), [], false, []).Refuses(new(0, 0.5), new(-12, 0.5), 0.4, 9));

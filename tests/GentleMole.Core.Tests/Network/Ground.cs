@@ -32,6 +32,6 @@ internal static class Ground
     public static SolvedNetwork Solve(this BuriedNetwork network, SignalSource source, double hertz)
     {
         Assert.Empty(NetworkRules.Check(network, source, hertz));
-        return NetworkSolver.Of(new NetworkMesh(network, Cutting.For(source)), hertz).Value.Solve(source);
+        return NetworkSolver.Of(new NetworkMesh(network, Cutting.For(hertz, source)), hertz).Value.Solve(source);
     }
 }

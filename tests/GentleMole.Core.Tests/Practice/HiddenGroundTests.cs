@@ -45,7 +45,7 @@ public class HiddenGroundTests
             "line", "line", UtilityKind.Gas, [new(0, 0), new(0, 0), new(3, 40)], new(0.8), LineBuild.Tracer, new(EndSupposed.Open), SupposedEnd.GoesOn);
         var supposed = new SupposedGround(new SoilGround(50), [lies], [], []);
         var source = Hookup().Source(supposed, Sender);
-        var solved = NetworkSolver.Of(new NetworkMesh(supposed.Network(), Cutting.For(source)), 8000).Value.Solve(source);
+        var solved = NetworkSolver.Of(new NetworkMesh(supposed.Network(), Cutting.For(8000, source)), 8000).Value.Solve(source);
 
         var hidden = Alone(BuriedLine.Level(lies)).Energise(Hookup(), Sender)!;
 

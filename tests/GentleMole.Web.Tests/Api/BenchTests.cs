@@ -34,6 +34,62 @@ public class BenchTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.Equal(System.Text.Json.JsonValueKind.Null, answer.GetProperty("neighbour").ValueKind);
     }
 
+    /// <summary>A row over a line at zero, 1.1 m deep, and another 1.5 m to the left: peak and null agree, 0.4 m beside the line.</summary>
+    private static string Misled(string more = "")
+    {
+        var readings = string.Join(',', Enumerable.Range(-6, 13).Select(i =>
+        {
+            var x = 0.2 * i;
+            var (r2, s2) = ((x * x) + (1.15 * 1.15), ((x + 1.5) * (x + 1.5)) + (0.75 * 0.75));
+            var (h, v) = ((40 * 1.15 / r2) + (18 * 0.75 / s2), (40 * x / r2) + (18 * (x + 1.5) / s2));
+            return string.Create(CultureInfo.InvariantCulture, $"{{\"offsetMetres\":{x},\"heightMetres\":0.05,\"peak\":{Math.Abs(h)},\"null\":{Math.Abs(v)}}}");
+        }));
+        return $"{{\"readings\":[{readings}],{GoodNoise},\"nanoteslaPerUnit\":1{more}}}";
+    }
+
+    [Fact]
+    public async Task A_neighbour_that_moved_peak_and_null_alike_is_named_and_taken_out()
+    {
+        var answer = await (await host.Device().PostTextAsync("/api/v1/bench/pinpoint", Misled())).JsonAsync();
+
+        Assert.Equal("pair", answer.GetProperty("model").GetString());
+        Assert.InRange(answer.GetProperty("position").GetProperty("offsetMetres").GetDouble(), -0.05, 0.05);
+        Assert.InRange(answer.GetProperty("peakOffsetMetres").GetDouble(), -0.6, -0.2);
+        var neighbour = answer.GetProperty("neighbour");
+        Assert.InRange(neighbour.GetProperty("offsetMetres").GetDouble(), -1.65, -1.35);
+        Assert.InRange(neighbour.GetProperty("currentRatio").GetDouble(), 0.35, 0.55);
+        Assert.Contains(answer.GetProperty("reasons").EnumerateArray(), r => r.GetProperty("code").GetString() == "two-lines");
+    }
+
+    [Theory]
+    [InlineData("{}")]
+    [InlineData("{\"offsetMetres\":0.1}")]
+    [InlineData("{\"offsetMetres\":0,\"sigmaMetres\":0.3,\"depthMetres\":1,\"depthSigmaMetres\":0.2,\"neighbours\":[{\"offsetMetres\":-1.5,\"sigmaMetres\":0.2,\"depthMetres\":0.7,\"currentRatio\":0.4},{\"offsetMetres\":3},{},null]}")]
+    [InlineData("null")]
+    public async Task What_is_known_before_may_be_given_in_part(string prior)
+    {
+        var response = await host.Device().PostTextAsync("/api/v1/bench/pinpoint", Misled($",\"prior\":{prior}"));
+
+        Assert.Equal(HttpStatusCode.OK, response.StatusCode);
+        Assert.InRange((await response.JsonAsync()).GetProperty("position").GetProperty("offsetMetres").GetDouble(), -0.05, 0.05);
+    }
+
+    [Theory]
+    [InlineData("{\"offsetMetres\":1e300}", "prior.offsetMetres")]
+    [InlineData("{\"offsetMetres\":0,\"sigmaMetres\":0}", "prior.sigmaMetres")]
+    [InlineData("{\"depthMetres\":5e-324}", "prior.depthMetres")]
+    [InlineData("{\"depthSigmaMetres\":-1}", "prior.depthSigmaMetres")]
+    [InlineData("{\"neighbours\":[{\"offsetMetres\":1,\"sigmaMetres\":1e-10}]}", "prior.neighbours[0].sigmaMetres")]
+    [InlineData("{\"neighbours\":[{\"offsetMetres\":1,\"depthMetres\":-1}]}", "prior.neighbours[0].depthMetres")]
+    [InlineData("{\"neighbours\":[{\"offsetMetres\":1,\"currentRatio\":1e9}]}", "prior.neighbours[0].currentRatio")]
+    public async Task What_cannot_be_known_before_is_told_at_its_field(string prior, string field)
+    {
+        var response = await host.Device().PostTextAsync("/api/v1/bench/pinpoint", Misled($",\"prior\":{prior}"));
+
+        Assert.Equal(HttpStatusCode.BadRequest, response.StatusCode);
+        Assert.Contains(field, await response.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+    }
+
     [Theory]
     [InlineData("pinpoint", "{\"readings\":[],\"relativeNoise\":0.02,\"noiseFloor\":0.05,\"toleranceMetres\":0.45}", "readings")]
     [InlineData("pinpoint", "{}", "readings")]

@@ -60,6 +60,41 @@ public class FormReaderTests
         Assert.Equal(31.5, row[2].Peak);
     }
 
+    [Theory]
+    [InlineData("-1 17.7, -0.8 21.3 5, -0.6 26.6", 3)]
+    [InlineData("-1 17.7; -0.8 21.3; -0.6 26.6; ", 3)]
+    [InlineData("-1, 17.7, 3\n-0.8, 21.3, 4", 2)]
+    [InlineData("-1,0 17,7; -0,8 21,3", 2)]
+    public void A_row_is_typed_in_one_go_or_one_a_line(string text, int count)
+    {
+        var row = Typed("across", text).Across("across", 0.05);
+
+        Assert.Equal(count, row.Count);
+        Assert.Equal((-1, 17.7), (row[0].OffsetMetres, row[0].Peak));
+        Assert.Equal((-0.8, 21.3), (row[1].OffsetMetres, row[1].Peak));
+    }
+
+    [Theory]
+    [InlineData("-1 17.7, -0.8 21.3, -0", 2)]
+    [InlineData("-1 17.7, -0.8 21.3, -", 2)]
+    [InlineData("-", 0)]
+    public void A_row_that_grows_is_read_as_far_as_it_goes(string text, int count)
+    {
+        var reader = Typed("across", text);
+
+        Assert.Equal(count, reader.Across("across", 0.05, growing: true).Count);
+        Assert.Empty(reader.Errors);
+    }
+
+    [Fact]
+    public void Lines_beside_a_row_say_as_much_as_is_known()
+    {
+        var lines = Typed("beside", "-1.4 0.3 0.7 -0.2\n2 m").Beside("beside");
+
+        Assert.Equal((-1.4, 0.3, 0.7, -0.2), (lines[0].OffsetMetres, lines[0].SigmaMetres, lines[0].Depth!.Value.Metres, lines[0].CurrentRatio!.Value));
+        Assert.Equal((2.0, null, null), (lines[1].OffsetMetres, lines[1].Depth, lines[1].CurrentRatio));
+    }
+
     [Fact]
     public void Offsets_across_are_in_the_units_of_the_person()
     {

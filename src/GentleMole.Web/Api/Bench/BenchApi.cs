@@ -136,7 +136,11 @@ internal static class BenchApi
             return PinpointPrior.None;
         }
 
-        Count(checks, body.Neighbours, "prior.neighbours", PinpointPriorRules.MostNeighbours);
+        if (body.Neighbours is not null)
+        {
+            Count(checks, body.Neighbours, "prior.neighbours", PinpointPriorRules.MostNeighbours);
+        }
+
         var neighbours = new List<NeighbourPrior>();
         foreach (var (one, i) in (body.Neighbours ?? []).Take(PinpointPriorRules.MostNeighbours).Select((n, i) => (n, i)))
         {

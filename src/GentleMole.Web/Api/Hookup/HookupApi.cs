@@ -35,7 +35,7 @@ internal static class HookupApi
             return ApiProblem.BadInput(RequestPath.Of(wrong));
         }
 
-        var solver = NetworkSolver.Of(new NetworkMesh(network, Cutting.For(source)), hertz);
+        var solver = NetworkSolver.Of(new NetworkMesh(network, Cutting.For(hertz, source)), hertz);
         return solver.IsGood ? Results.Ok(Answer(solver.Value.Solve(source))) : ApiProblem.BadInput(RequestPath.Of(solver.Errors));
     }
 

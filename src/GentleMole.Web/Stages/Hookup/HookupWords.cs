@@ -31,7 +31,7 @@ internal static class HookupWords
     {
         var target = LineWords.Kind(task.Ground.Line(task.Target)!.Kind);
         var neighbour = p.Worst is not { } worst || worst.Part < 0.02 ? "nothing beside it can be mistaken for it"
-            : worst.Fools ? $"but {Name(task.Ground, worst.Line)} reads {FigureWords.Figure(worst.Part)} times as strong {person.Run(worst.AwayMetres)} beside it, although it carries less"
+            : worst.Fools ? $"but {Name(task.Ground, worst.Line)} reads {FigureWords.Figure(worst.Part)} times as strong {person.Run(worst.AwayMetres)} beside it, {(worst.CurrentPart < 1 ? "although it carries less" : "and carries more")}"
             : $"{Name(task.Ground, worst.Line)} beside it reads {FigureWords.Percent(worst.Part)} of it at most";
         return p.Covers
             ? $"{FigureWords.Percent(p.Share)} of the current beside the work is on the {target}, {FigureWords.Milliamps(p.EndMilliamps)} at its far end; {neighbour}."
