@@ -87,6 +87,27 @@ test('the field of a target and its neighbour shows how far the peak misses', as
   assert.match(await page.textContent('#f-lines-error'), /Line 1/);
 });
 
+test('a dot that a neighbour has moved is corrected to the hidden line within its ±, as the row grows', async () => {
+  await opened(page, `${server.url}/jobs/1/trace`);
+  const say = text => page.waitForFunction(t => document.querySelector('#verdict')?.textContent.includes(t), text);
+  await say('Two lines make this field');
+
+  // The gas of the demo lies on a straight run from 46.2, 16 to 45.4, 28; its offset right of the dot, walking north along it.
+  const dot = { east: parseFloat(await page.inputValue('#f-east')), north: parseFloat(await page.inputValue('#f-north')) };
+  const [ahead, length] = [{ east: -0.8, north: 12 }, Math.hypot(0.8, 12)];
+  const truth = ((46.2 - dot.east) * ahead.north - (16 - dot.north) * ahead.east) / length;
+  const told = await page.textContent('#verdict .verdict-why');
+  const [from, to] = told.match(/from ([0-9.]+) m right to ([0-9.]+) m right/).slice(1).map(Number);
+  assert.ok(from - 0.006 <= truth && truth <= to + 0.006, `${truth} in ${from} to ${to}`);
+
+  const row = await page.inputValue('#f-across');
+  await page.fill('#f-across', row.split('\n').slice(0, 3).join('\n') + '\n-0.2 ');
+  await say('3 of 5 readings across');
+  await page.fill('#f-across', row.split('\n').join(', '));
+  await say('Two lines make this field');
+  assert.ok(await page.locator('#verdict .drawing svg').count() === 1);
+});
+
 test('a holiday moves the clock, and can be taken away again', async () => {
   await opened(page, `${server.url}/jobs/2/notice`);
   const before = await page.textContent('.verdict-why');

@@ -22,7 +22,12 @@ public sealed class LinePosterior
     /// <summary>Longer rows are worked through less often: the work grows with both, the doubt shrinks.</summary>
     private const double LongRow = 100;
     private const double LeastEffort = 0.15;
+    private const int LeastClimbs = 300;
     private const int SamplesOfNext = 300;
+
+    /// <summary>Fewer equal samples than this do not make an interval.</summary>
+    private const double FewSamples = 30;
+    private const double PoorDeviates = 3;
 
     /// <summary>Below this chance two lines change no figure.</summary>
     private const double NotWorthIt = 1e-4;
@@ -38,6 +43,7 @@ public sealed class LinePosterior
     private readonly WeightedSamples _one;
     private readonly WeightedSamples _two;
     private readonly double _effort;
+    private readonly double[] _hill;
     private readonly (double Value, double Weight)[][] _sorted;
 
     private LinePosterior(IReadOnlyList<CrossReading> readings, ReadingNoise noise, RowLikelihood row, LinePrior prior, FittedLine single, Random random)
@@ -53,9 +59,13 @@ public sealed class LinePosterior
         ChanceOfTwo = double.IsNegativeInfinity(logOne) && double.IsNegativeInfinity(logTwo) ? 0.5 : 1 / (1 + Math.Exp(Math.Clamp(logOne - logTwo, -700, 700)));
         One = Fit(Climbed(_one.Best ?? middle));
         (Pair, Two) = BestPair(hills);
+        _hill = HillOf(ChanceOfTwo > 0.5 && _two.Best is { } pair ? pair : best);
         _sorted = [.. new Func<double[], double>[] { a => a[0], a => Math.Exp(a[1]), a => Math.Exp(a[2]) * row.Unit }.Select(Sorted)];
         Effective = ChanceOfTwo > 0.98 ? _two.Effective : ChanceOfTwo < 0.02 ? _one.Effective : Math.Min(_one.Effective, _two.Effective);
     }
+
+    /// <summary>False where too few samples stand behind the answer for a verdict to rest on it.</summary>
+    public bool IsWellSampled => Effective >= FewSamples;
 
     /// <summary>False where nothing that can be comes near the row.</summary>
     public bool IsUsable => _sorted[0].Length > 0;
@@ -149,7 +159,7 @@ public sealed class LinePosterior
             }
         }
 
-        return new CellSampler(_row, _prior, ParameterSplit.One, range, [12, 8], start, hills, Scaled(ClimbsOfOne));
+        return new CellSampler(_row, _prior, ParameterSplit.One, range, [12, 8], start, hills, Math.Max(LeastClimbs, Scaled(ClimbsOfOne)));
     }
 
     private CellSampler SampleTwo(double[] best, IReadOnlyList<PairSearch.Hill> hills)
@@ -157,6 +167,18 @@ public sealed class LinePosterior
         var top = hills.Select(h => h.LogHeight).Where(double.IsFinite).DefaultIfEmpty(double.NegativeInfinity).Max();
         var range = _prior.NeighbourRange(best[0]);
         double[] lone = [best[0], best[1], best[2], 0, 0, 0];
+        if (_effort < 1 && hills.Where(h => double.IsFinite(h.LogHeight)).MaxBy(h => h.LogHeight) is { } sharp)
+        {
+            // So many readings leave one narrow hill: its own surroundings are all that is worth a look.
+            (double, double) Round(int i)
+            {
+                var half = FarDeviates * Math.Sqrt(sharp.Spread[(i * RowLikelihood.OfTwo) + i]);
+                return (sharp.Top[i] - half, sharp.Top[i] + half);
+            }
+
+            return new CellSampler(_row, _prior, ParameterSplit.Clear, [Round(3), Round(4)], [8, 8], sharp.Top, hills, Math.Max(LeastClimbs, Scaled(ClimbsOfTwo)));
+        }
+
         return _row.Log(best) + _prior.Log(best) > top - NearlyAsGood
             ? new CellSampler(_row, _prior, ParameterSplit.Faint, range, [12, 4, 5], lone, hills, Scaled(ClimbsOfFaint))
             : new CellSampler(_row, _prior, ParameterSplit.Clear, range[..2], [32, 8], lone, hills, Scaled(ClimbsOfTwo));
@@ -186,6 +208,15 @@ public sealed class LinePosterior
         return HillClimb.From(_row, start, start, precision)?.Top ?? start;
     }
 
+    /// <summary>Variances of place, logarithm of depth and of amplitude at the hill round a sample.</summary>
+    private double[] HillOf(double[] at)
+    {
+        var n = at.Length;
+        var rough = Enumerable.Range(0, n).Select(i => _prior.Rough(i)).ToArray();
+        var spread = HillClimb.From(_row, at, [.. rough.Select(r => r.Middle)], [.. rough.Select(r => r.Precision)])?.Spread;
+        return [.. Enumerable.Range(0, RowLikelihood.OfOne).Select(i => spread?[(i * n) + i] ?? 1)];
+    }
+
     private ModelFit Fit(double[] at) => new(_row.Log(at), _row.ChiSquare(at), at.Length, _row.Count);
 
     private (double Value, double Weight)[] Sorted(Func<double[], double> of)
@@ -203,7 +234,19 @@ public sealed class LinePosterior
         return [.. all];
     }
 
-    private Estimate Interval(int which) => new(Quantile(which, 0.5), Quantile(which, 0.025), Quantile(which, 0.975));
+    private Estimate Interval(int which)
+    {
+        var by = new Estimate(Quantile(which, 0.5), Quantile(which, 0.025), Quantile(which, 0.975));
+        if (Effective >= FewSamples)
+        {
+            return by;
+        }
+
+        // A few samples outweigh all others: the sketch was poor, and their scatter says too little. The hill's own width bounds it.
+        var sigma = Math.Sqrt(_hill[which]);
+        var half = PoorDeviates * (which == 0 ? sigma : by.Value * (Math.Exp(Math.Min(sigma, 3)) - 1));
+        return by.Including(by.Value - (which == 0 ? half : Math.Min(half, 0.9 * by.Value))).Including(by.Value + half);
+    }
 
     private double Quantile(int which, double part)
     {

@@ -10,7 +10,7 @@ internal sealed class PairSearch
     private const int Best = 120;
 
     /// <summary>Of a longer row so many readings are enough to find the neighbourhood of a hill.</summary>
-    private const int Enough = 60;
+    private const int Enough = 24;
 
     private const int Climbed = 20;
     private const double NearlyTheSame = 0.6;
@@ -27,7 +27,8 @@ internal sealed class PairSearch
     public PairSearch(IReadOnlyList<CrossReading> readings, ReadingNoise noise, RowLikelihood row, LinePrior prior, Random random)
     {
         (_row, _prior, _random) = (row, prior, random);
-        var few = Math.Max(1, readings.Count / Enough);
+        var few = Math.Max(1, (readings.Count + Enough - 1) / Enough);
+        few = readings.Count <= 2 * Enough ? 1 : few;
         _loose = new RowLikelihood([.. readings.Where((_, i) => i % few == 0)], new ReadingNoise(Math.Max(noise.Relative, LooseRelative), Math.Max(noise.Floor, LooseFloorPart * row.Unit)));
         (_low, _high) = (readings.Min(r => r.OffsetMetres), readings.Max(r => r.OffsetMetres));
     }

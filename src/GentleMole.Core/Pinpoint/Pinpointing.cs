@@ -97,10 +97,10 @@ public static class Pinpointing
 
     private static Estimate Joined(Estimate one, Estimate other) => one.Including(other.Low95).Including(other.High95);
 
-    /// <summary>By the samples; where these were stretched by a misfit, by a normal distribution of the stretched width.</summary>
+    /// <summary>By the samples; where these are few or were stretched by a misfit, by a normal distribution of the stretched width.</summary>
     private static double ChanceWithin(LinePosterior posterior, Estimate position, ModelFit misfit, double from, double to)
     {
-        if (posterior.IsUsable && misfit.MisfitDeviates <= MisfitDeviates)
+        if (posterior is { IsUsable: true, IsWellSampled: true } && misfit.MisfitDeviates <= MisfitDeviates)
         {
             return posterior.ChanceWithin(from, to);
         }

@@ -124,6 +124,29 @@ public class PinpointingTests
         Assert.True(Width(1) < Width(2) && Width(2) < Width(4), $"{Width(1)}, {Width(2)}, {Width(4)}");
     }
 
+    [Theory]
+    [InlineData(150)]
+    [InlineData(1500)]
+    public void A_long_row_says_the_same_as_a_short_one_only_surer(int count)
+    {
+        var random = new Random(1);
+        var lines = new ParallelLines([new StraightConductor(0, new(1.1), 0.2), new StraightConductor(1.3, new(0.75), 0.08)]);
+        var noise = new ReadingNoise(0.02, 0.05);
+        List<CrossReading> row = [.. Enumerable.Range(0, count).Select(i =>
+        {
+            var offset = -1 + (2.0 * i / (count - 1));
+            var field = lines.At(offset, new(0.05));
+            double Size(double tesla) => Math.Abs((tesla * 1e9) + (noise.SigmaAt(tesla * 1e9) * Deviate.Normal(random)));
+            return new CrossReading(offset, 0.05, Size(field.HorizontalTesla), Size(field.VerticalTesla));
+        })];
+
+        var found = Pinpointing.Locate(row, noise, 0.5, 1, PinpointPrior.None).Value;
+
+        Assert.InRange(found.Position.Value, -0.03, 0.03);
+        Assert.InRange(0, found.Position.Low95, found.Position.High95);
+        Assert.InRange(found.Position.HalfWidth, 1e-4, 0.03);
+    }
+
     [Fact]
     public void A_neighbour_that_is_far_away_changes_nothing()
     {
