@@ -46,12 +46,6 @@ internal sealed class CellSampler
         Spread(mostClimbs);
     }
 
-    /// <summary>Cells at the end, each with its ridges.</summary>
-    public int Cells => _cells.Count;
-
-    /// <summary>Climbs that were made.</summary>
-    public int Climbs => _climbs;
-
     /// <summary>Draws samples in two rounds: the second by what the first found the cells to be worth.</summary>
     public WeightedSamples Draw(int count, Random random)
     {

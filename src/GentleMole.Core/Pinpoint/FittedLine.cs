@@ -14,19 +14,7 @@ public sealed record FittedLine(
     /// <summary>
     /// How far the misfit lies above what noise alone would give, in standard deviations (Wilson–Hilferty).
     /// </summary>
-    public double MisfitDeviates
-    {
-        get
-        {
-            if (DegreesOfFreedom <= 0)
-            {
-                return 0;
-            }
-
-            var spread = 2.0 / (9 * DegreesOfFreedom);
-            return (Math.Cbrt(ChiSquare / DegreesOfFreedom) - (1 - spread)) / Math.Sqrt(spread);
-        }
-    }
+    public double MisfitDeviates => new ModelFit(0, ChiSquare, RowLikelihood.OfOne, DegreesOfFreedom + RowLikelihood.OfOne).MisfitDeviates;
 
     /// <summary>Current in milliamperes of an amplitude (unit·m) when one unit of the readings is so many nanotesla.</summary>
     public static double Milliamps(double amplitude, double nanoteslaPerUnit) =>

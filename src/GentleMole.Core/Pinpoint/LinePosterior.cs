@@ -28,6 +28,7 @@ public sealed class LinePosterior
     /// <summary>Fewer equal samples than this do not make an interval.</summary>
     private const double FewSamples = 30;
     private const double PoorDeviates = 3;
+    private const double WidestHill = 100;
 
     /// <summary>Below this chance two lines change no figure.</summary>
     private const double NotWorthIt = 1e-4;
@@ -243,7 +244,8 @@ public sealed class LinePosterior
         }
 
         // A few samples outweigh all others: the sketch was poor, and their scatter says too little. The hill's own width bounds it.
-        var sigma = Math.Sqrt(_hill[which]);
+        // A hill without a shape bounds nothing: as wide as anything that can be.
+        var sigma = _hill[which] is >= 0 and < WidestHill and var variance ? Math.Sqrt(variance) : Math.Sqrt(WidestHill);
         var half = PoorDeviates * (which == 0 ? sigma : by.Value * (Math.Exp(Math.Min(sigma, 3)) - 1));
         return by.Including(by.Value - (which == 0 ? half : Math.Min(half, 0.9 * by.Value))).Including(by.Value + half);
     }

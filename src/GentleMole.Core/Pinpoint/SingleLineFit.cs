@@ -50,9 +50,9 @@ public static class SingleLineFit
             ? line
             : line with
             {
-                Position = Stretch(position, stretch),
-                Depth = Exp(Stretch(logDepth, stretch)),
-                Amplitude = Exp(Stretch(logAmplitude, stretch)),
+                Position = position.Stretched(stretch),
+                Depth = Exp(logDepth.Stretched(stretch)),
+                Amplitude = Exp(logAmplitude.Stretched(stretch)),
             };
     }
 
@@ -213,7 +213,4 @@ public static class SingleLineFit
         static double Bounded(double x) => Math.Exp(Math.Clamp(x, -300, 300));
         return new Estimate(Bounded(log.Value), Bounded(log.Low95), Bounded(log.High95));
     }
-
-    private static Estimate Stretch(Estimate e, double by) =>
-        new(e.Value, e.Value - ((e.Value - e.Low95) * by), e.Value + ((e.High95 - e.Value) * by));
 }
