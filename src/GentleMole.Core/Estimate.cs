@@ -15,6 +15,9 @@ public readonly record struct Estimate(double Value, double Low95, double High95
     /// <summary>The interval made so many times as wide round its value.</summary>
     public Estimate Stretched(double by) => new(Value, Value - ((Value - Low95) * by), Value + ((High95 - Value) * by));
 
+    /// <summary>The interval cut to what can be; its value stays in it.</summary>
+    public Estimate Within(double low, double high) => new(Value, Math.Min(Value, Math.Max(Low95, low)), Math.Max(Value, Math.Min(High95, high)));
+
     /// <summary>The interval with a further, independent error of this half-width.</summary>
     public Estimate Blurred(double halfWidth) => new(
         Value, Value - Math.Sqrt(((Value - Low95) * (Value - Low95)) + (halfWidth * halfWidth)), Value + Math.Sqrt(((High95 - Value) * (High95 - Value)) + (halfWidth * halfWidth)));

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using GentleMole.Core.Instruments;
 using GentleMole.Core.Lines;
 using GentleMole.Core.Network;
@@ -6,7 +7,7 @@ using GentleMole.Core.Site;
 namespace GentleMole.Core.Hookup;
 
 /// <summary>
-/// Lists every connection that the rules allow, with stake places and frequencies, solves them all on the supposed ground
+/// Lists every connection that the rules allow, with stake places and frequencies, solves them all in every plausible ground
 /// and puts them in order.
 /// </summary>
 public static class HookupPlanner
@@ -16,9 +17,6 @@ public static class HookupPlanner
 
     /// <summary>A connection within this of the target is on it.</summary>
     public const double OnLineMetres = 3;
-
-    /// <summary>Least setting worth walking with, and what a display follows beyond the bare need.</summary>
-    private const double Reserve = 1.5;
 
     /// <summary>Plans the hookup of one line; null when the line has no metal or nothing is known of it.</summary>
     /// <param name="progress">Told how many hookups are solved, of how many.</param>
@@ -31,43 +29,48 @@ public static class HookupPlanner
 
         var refused = new List<RefusedWay>();
         var tries = Tries(task, target, refused).Take(MostTries).ToList();
-        var network = task.Ground.Network();
         var sources = tries.Select(t => t.Source(task.Ground, task.Transmitter)).ToList();
-        if (tries.Count == 0 || NetworkRules.Check(network, sources[0], tries[0].Hertz).Count > 0)
+        if (tries.Count == 0 || NetworkRules.Check(task.Ground.Network(), sources[0], tries[0].Hertz).Count > 0)
         {
             return new HookupPlan([], refused, 0);
         }
 
-        var meshes = tries.Select(t => Cutting.LongestAt(t.Hertz)).Distinct().ToDictionary(
-            longest => longest, longest => new NetworkMesh(network, Cutting.For(tries.First(t => Cutting.LongestAt(t.Hertz) == longest).Hertz, sources)));
-        var ranked = new List<RankedHookup>();
+        var common = PlausibleGround.WhicheverWay(task.Ground);
+        var (onward, back) = (PlausibleGround.FarEndOtherwise(task.Ground, task.Target, true), PlausibleGround.FarEndOtherwise(task.Ground, task.Target, false));
+        var judged = new ConcurrentBag<JudgedHookup>();
         var done = 0;
+        var meshes = new ConcurrentDictionary<(SupposedGround, double), Lazy<NetworkMesh>>();
         Parallel.ForEach(
             tries.Select((t, i) => (Try: t, Source: sources[i])).GroupBy(t => t.Try.Hertz),
             new ParallelOptions { CancellationToken = cancellation },
             group =>
             {
-                var solver = NetworkSolver.Of(meshes[Cutting.LongestAt(group.Key)], group.Key);
+                var cutting = Cutting.For(group.Key, sources);
+                var solvers = new Dictionary<SupposedGround, NetworkSolver?>(ReferenceEqualityComparer.Instance);
+                NetworkSolver? SolverOf(SupposedGround ground)
+                {
+                    if (!solvers.TryGetValue(ground, out var solver))
+                    {
+                        var mesh = meshes.GetOrAdd((ground, cutting.LongestMetres), _ => new(() => new NetworkMesh(ground.Network(), cutting))).Value;
+                        solvers[ground] = solver = NetworkSolver.Of(mesh, group.Key) is { IsGood: true } made ? made.Value : null;
+                    }
+
+                    return solver;
+                }
+
                 foreach (var (hookup, source) in group)
                 {
-                    if (solver.IsGood)
+                    cancellation.ThrowIfCancellationRequested();
+                    var solved = common.Append(Forward(task, target, hookup) ? onward : back).Select(g => (g, SolverOf(g.Ground)?.Solve(source))).ToList();
+                    if (solved.TrueForAll(s => s.Item2 is not null))
                     {
-                        var solved = JustEnough(hookup, source, solver.Value, task);
-                        lock (ranked)
-                        {
-                            ranked.Add(new RankedHookup(solved, Score(solved, task)));
-                        }
+                        judged.Add(Judged(task, hookup, [.. solved.Select(s => (s.g, s.Item2!))], null));
                     }
 
                     progress?.Report((Interlocked.Increment(ref done), tries.Count));
                 }
             });
-        return new HookupPlan(
-            [
-                .. ranked.OrderByDescending(r => r.Score)
-                    .ThenBy(r => r.Prediction.Try.Hertz).ThenBy(r => r.Prediction.Try.At.East).ThenBy(r => r.Prediction.Try.Stake?.East ?? 0),
-            ],
-            refused, tries.Count);
+        return new HookupPlan(HookupOrder.Of(judged, task.Habit), refused, tries.Count);
     }
 
     /// <summary>One hookup solved at the setting it was given.</summary>
@@ -90,22 +93,88 @@ public static class HookupPlanner
         return new PredictedHookup(HookupPrediction.Of(hookup, solved, task.Ground, task.Work, task.Transmitter, task.Receiver, task.Limits), solved);
     }
 
-    /// <summary>The lowest setting that follows the whole work with something in reserve; the highest when none does.</summary>
-    private static HookupPrediction JustEnough(HookupTry hookup, SignalSource source, NetworkSolver solver, PlannerTask task)
+    /// <summary>One hookup judged in every plausible ground, at the setting it was given.</summary>
+    public static Result<JudgedHookup> Judge(PlannerTask task, HookupTry hookup)
     {
-        HookupPrediction At(HookupTry h, SignalSource s) => HookupPrediction.Of(h, solver.Solve(s), task.Ground, task.Work, task.Transmitter, task.Receiver, task.Limits);
-        var full = At(hookup, source);
-        if (source is not DirectSource direct || full.Margin < Reserve)
+        var source = AtMost(hookup.Source(task.Ground, task.Transmitter), task);
+        if (NetworkRules.Check(task.Ground.Network(), source, hookup.Hertz) is { Count: > 0 } wrong)
         {
-            return full;
+            return wrong.ToList();
         }
 
-        // Everything is proportional to the current sent, so the setting that is needed follows from one solution.
-        var sent = full.Shown.Amperes!.Value * 1000;
-        var needed = sent * Reserve / full.Margin;
-        var step = task.Transmitter.StepsMilliamps.Where(s => s >= needed).DefaultIfEmpty(hookup.SetMilliamps).Min();
-        return At(hookup with { SetMilliamps = step }, direct with { Drive = direct.Drive with { SetAmperes = step / 1000 } });
+        PlausibleGround[] grounds =
+        [
+            .. PlausibleGround.WhicheverWay(task.Ground),
+            PlausibleGround.FarEndOtherwise(task.Ground, hookup.On, Forward(task, task.Ground.Line(hookup.On)!, hookup)),
+        ];
+        var solved = new (PlausibleGround Ground, SolvedNetwork Solved)[grounds.Length];
+        var errors = new ConcurrentBag<FieldError>();
+        Parallel.For(0, grounds.Length, i =>
+        {
+            var solver = NetworkSolver.Of(new NetworkMesh(grounds[i].Ground.Network(), Cutting.For(hookup.Hertz, source)), hookup.Hertz);
+            if (solver.IsGood)
+            {
+                solved[i] = (grounds[i], solver.Value.Solve(source));
+            }
+            else
+            {
+                errors.Add(solver.Errors[0]);
+            }
+        });
+        return errors.TryPeek(out var error) ? error : Judged(task, hookup, solved, hookup.SetMilliamps);
     }
+
+    /// <summary>True when the work lies towards the end of the line, seen from the connection.</summary>
+    private static bool Forward(PlannerTask task, SupposedLine line, HookupTry hookup) =>
+        task.Work.FromMetres + task.Work.ToMetres >= 2 * line.Run.Project(hookup.At).ChainageMetres;
+
+    private static SignalSource AtMost(SignalSource source, PlannerTask task) => source is DirectSource direct
+        ? direct with { Drive = direct.Drive with { SetAmperes = Math.Max(direct.Drive.SetAmperes, task.Transmitter.StepsMilliamps.Max() / 1000) } }
+        : source;
+
+    /// <summary>Judges a hookup from what it does in each ground with all that the transmitter can send.</summary>
+    /// <param name="setMilliamps">Setting that was chosen; null for the least that will do.</param>
+    private static JudgedHookup Judged(PlannerTask task, HookupTry hookup, IReadOnlyList<(PlausibleGround Ground, SolvedNetwork Solved)> grounds, double? setMilliamps)
+    {
+        var full = grounds.Select(g => HookupPrediction.Of(hookup, g.Solved, g.Ground.Ground, task.Work, task.Transmitter, task.Receiver, task.Limits)).ToList();
+        if (hookup.Method != HookupMethod.Direct)
+        {
+            return new JudgedHookup([.. full.Select((p, i) => new GroundJudgement(grounds[i].Ground.Doubt, p, null))]);
+        }
+
+        var set = setMilliamps ?? JustEnough(full, task.Transmitter.StepsMilliamps);
+        var chosen = hookup with { SetMilliamps = set };
+        var judged = new List<GroundJudgement>();
+        for (var i = 0; i < grounds.Count; i++)
+        {
+            var (ground, solved) = grounds[i];
+            var prediction = HookupPrediction.Of(chosen, solved.TurnedDownTo(set / 1000), ground.Ground, task.Work, task.Transmitter, task.Receiver, task.Limits);
+            var more = prediction.Margin < HookupAdequacy.LeastMargin
+                ? task.Transmitter.StepsMilliamps.Where(s => s > set && MarginAt(full[i], s) >= HookupAdequacy.LeastMargin).Select(s => (double?)s).Min()
+                : null;
+            judged.Add(new GroundJudgement(ground.Doubt, prediction, more));
+        }
+
+        return new JudgedHookup(judged);
+    }
+
+    /// <summary>
+    /// The lowest setting with which the hookup is adequate in most grounds; where it never is, the lowest that can be followed in as
+    /// many as the highest can.
+    /// </summary>
+    private static double JustEnough(IReadOnlyList<HookupPrediction> full, IReadOnlyList<double> steps)
+    {
+        int Followed(double step, bool adequate) => full.Count(p =>
+            MarginAt(p, step) >= HookupAdequacy.LeastMargin && !(adequate && HookupAdequacy.Failings(p).Count > 0));
+        var most = JudgedHookup.MostOf(full.Count);
+        var needed = Followed(steps.Max(), true) >= most;
+        var enough = needed ? most : Math.Min(most, Followed(steps.Max(), false));
+        return enough == 0 ? steps.Max() : steps.Where(s => Followed(s, needed) >= enough).Min();
+    }
+
+    /// <summary>Everything is in proportion to the current sent, so what a setting does follows from one solution.</summary>
+    private static double MarginAt(HookupPrediction full, double setMilliamps) =>
+        full.Margin * Math.Min(1, setMilliamps / Math.Max(full.Shown.Amperes!.Value * 1000, 1e-12));
 
     private static IEnumerable<HookupTry> Tries(PlannerTask task, SupposedLine target, List<RefusedWay> refused)
     {
@@ -207,22 +276,6 @@ public static class HookupPlanner
     private static bool Allows(ConnectionPoint point, HookupMethod method) => method == HookupMethod.Direct
         ? point.Ways.Contains(Connection.Direct) || point.Ways.Contains(Connection.TracerWire)
         : point.Ways.Contains(Connection.Clamp);
-
-    /// <summary>
-    /// Share of the current, taken down where the work cannot be followed to its end, where a neighbour reads stronger, where
-    /// the circuit is poor, and for methods that light more than what they are put on.
-    /// </summary>
-    private static double Score(HookupPrediction p, PlannerTask task)
-    {
-        var method = p.Try.Method switch { HookupMethod.Direct => 1.0, HookupMethod.Clamp => 0.93, HookupMethod.Passive => 0.6, HookupMethod.Induction => 0.55 };
-        var limits = task.Limits;
-        var circuit = p.Try.Method != HookupMethod.Direct ? 1
-            : p.Shown.LoopOhms is not { } ohms ? 0.3
-            : ohms <= limits.GoodOhms ? 1 : ohms <= limits.WeakOhms ? 0.85 : ohms <= limits.StopOhms ? 0.5 : 0.1;
-        var neighbour = p.Worst is { } worst ? 1 / (1 + Math.Max(0, worst.Part - 0.2)) : 1;
-        var habit = task.Habit == FirstFrequency.Medium && p.Try.Hertz is >= 4000 and <= 40_000 ? 1.03 : 1;
-        return p.Share * Math.Min(1, p.Margin) * neighbour * method * circuit * habit / (1 + (1e-4 * Math.Log10(p.Try.Hertz)));
-    }
 
     private const double LeastClampHertz = 4000;
     private const double LeastInductionHertz = 8000;

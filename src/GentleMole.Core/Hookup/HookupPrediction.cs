@@ -18,11 +18,6 @@ public sealed record HookupPrediction
     /// <summary>A line at more than this to the target is told from it by its direction.</summary>
     private const double ParallelCosine = 0.6;
 
-    /// <summary>Less of the current on the target, or a neighbour that reads more than this of it, wants care.</summary>
-    private const double CleanShare = 0.8;
-
-    private const double CleanPart = 0.35;
-
     /// <summary>Height of the receiver's lower coil when its tip rests on the ground.</summary>
     public static readonly Height Tip = new(0.05);
 
@@ -63,11 +58,11 @@ public sealed record HookupPrediction
     public required CircuitLimits Limits { get; init; }
 
     /// <summary>
-    /// Whether to walk with it: not when a neighbour fools the receiver; with care when the work cannot be followed, much
-    /// current runs beside the target, a neighbour reads strong, or the loop is poor.
+    /// Whether to walk with it if the ground is like this: not when a neighbour fools the receiver or the loop's resistance is
+    /// beyond all use; with care when it lacks anything of what is adequate.
     /// </summary>
-    public Verdict Verdict => Worst?.Fools == true || Shown.LoopOhms > Limits.StopOhms ? Verdict.Reject
-        : !Covers || Share < CleanShare || Worst?.Part > CleanPart || Shown.LoopOhms > Limits.WeakOhms ? Verdict.Caution
+    public Verdict Verdict => Worst?.Fools == true || Shown.ResistiveOhms > Limits.StopOhms ? Verdict.Reject
+        : HookupAdequacy.Failings(this).Count > 0 ? Verdict.Caution
         : Verdict.Sound;
 
     /// <summary>Peak response of a line with this current at this distance, tesla.</summary>

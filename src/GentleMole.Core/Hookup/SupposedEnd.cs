@@ -9,6 +9,12 @@ public sealed record SupposedEnd(EndSupposed Kind, double Ohms = SupposedEnd.Usu
     /// <summary>A usual earth of a house, a pedestal, a cabinet.</summary>
     public const double UsualOhms = 20;
 
+    /// <summary>Earth that a line which goes on finds beyond the sheet: the next joint, house or cabinet that nobody has drawn.</summary>
+    public const double UsualBeyondOhms = 100;
+
+    /// <summary>Earth that the line finds beyond the sheet if it goes on; infinite when it finds none.</summary>
+    public double BeyondOhms { get; init; } = UsualBeyondOhms;
+
     /// <summary>The line goes on beyond the sheet.</summary>
     public static SupposedEnd GoesOn { get; } = new(EndSupposed.GoesOn);
 

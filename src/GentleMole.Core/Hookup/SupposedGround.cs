@@ -14,9 +14,6 @@ public sealed record SupposedGround(SoilGround Soil, IReadOnlyList<SupposedLine>
     /// <summary>How far a line that goes on is followed beyond the sheet.</summary>
     public const double BeyondMetres = 80;
 
-    /// <summary>Earth that it finds there: the next joint, house or cabinet that nobody has drawn.</summary>
-    public const double BeyondOhms = 100;
-
     /// <summary>Lines with metal, in the order of the sheet.</summary>
     public IEnumerable<SupposedLine> Metallic => Lines.Where(l => l.Conductor is not null);
 
@@ -63,7 +60,7 @@ public sealed record SupposedGround(SoilGround Soil, IReadOnlyList<SupposedLine>
     private static LineEnd End(SupposedEnd end) => end.Kind switch
     {
         EndSupposed.Earthed => LineEnd.Earthed(end.Ohms),
-        EndSupposed.GoesOn => LineEnd.Earthed(BeyondOhms),
+        EndSupposed.GoesOn => double.IsPositiveInfinity(end.BeyondOhms) ? LineEnd.Open : LineEnd.Earthed(end.BeyondOhms),
         EndSupposed.Open => LineEnd.Open,
     };
 }

@@ -17,6 +17,15 @@ public sealed class SolvedNetwork
     private readonly Complex[] _segments;
     private readonly Complex[] _bridges;
 
+    private SolvedNetwork(SolvedNetwork other, double scale)
+    {
+        (_mesh, _shunt, Hertz, Source) = (other._mesh, other._shunt, other.Hertz, other.Source);
+        _volts = [.. other._volts.Select(v => v * scale)];
+        _segments = [.. other._segments.Select(i => i * scale)];
+        _bridges = [.. other._bridges.Select(i => i * scale)];
+        _soil = [.. other._soil.Select(v => v * scale)];
+    }
+
     private SolvedNetwork(NetworkSolver solver, SignalSource source, Complex[] x, double[] soil, Complex scale)
     {
         _mesh = solver.Mesh;
@@ -33,13 +42,13 @@ public sealed class SolvedNetwork
     public double Hertz { get; }
 
     /// <summary>What drives it.</summary>
-    public SignalSource Source { get; }
+    public SignalSource Source { get; private init; }
 
     /// <summary>The network itself.</summary>
     public BuriedNetwork Network => _mesh.Network;
 
     /// <summary>What the transmitter's display shows.</summary>
-    public SourceShown Shown { get; private init; } = new(null, null, null, null, SourceLimit.Set);
+    public SourceShown Shown { get; private init; } = new(null, null, null, null, null, SourceLimit.Set);
 
     internal static SolvedNetwork Of(NetworkSolver solver, SignalSource source, Complex[] x, double[] soil)
     {
@@ -51,7 +60,7 @@ public sealed class SolvedNetwork
             var (amperes, limit) = Limited(direct.Drive, loop);
             return new SolvedNetwork(solver, source, x, soil, amperes)
             {
-                Shown = new SourceShown(amperes, amperes * loop.Magnitude, loop.Magnitude, amperes * amperes * loop.Real, limit),
+                Shown = new SourceShown(amperes, amperes * loop.Magnitude, loop.Magnitude, loop.Real, amperes * amperes * loop.Real, limit),
             };
         }
 
@@ -60,11 +69,28 @@ public sealed class SolvedNetwork
             var amperes = x[mesh.Nodes.Count + mesh.SegmentAt(clamp.At)].Magnitude;
             return new SolvedNetwork(solver, source, x, soil, 1)
             {
-                Shown = new SourceShown(amperes, clamp.Volts, amperes > 0 ? clamp.Volts / amperes : null, null, SourceLimit.Set),
+                Shown = new SourceShown(amperes, clamp.Volts, amperes > 0 ? clamp.Volts / amperes : null, null, null, SourceLimit.Set),
             };
         }
 
         return new SolvedNetwork(solver, source, x, soil, 1);
+    }
+
+    /// <summary>The same circuit with less sent into it; everything is in proportion. Only a direct source can be turned down.</summary>
+    /// <param name="amperes">Current that is set, A; what the source is held down to is not exceeded.</param>
+    public SolvedNetwork TurnedDownTo(double amperes)
+    {
+        if (Source is not DirectSource direct || Shown.Amperes is not { } sent || amperes >= sent)
+        {
+            return this;
+        }
+
+        var scale = amperes / sent;
+        return new SolvedNetwork(this, scale)
+        {
+            Source = direct with { Drive = direct.Drive with { SetAmperes = amperes } },
+            Shown = Shown with { Amperes = amperes, Volts = Shown.Volts * scale, Watts = Shown.Watts * scale * scale, LimitedBy = SourceLimit.Set },
+        };
     }
 
     /// <summary>

@@ -37,11 +37,16 @@ internal sealed class LineLikelihood
             }
         }
 
-        _noise = noise with { Floor = Math.Max(noise.Floor, ResolutionPart * readings.Max(r => r.Peak)) };
+        var largest = readings.Max(r => r.Peak);
+        LogLargest = Math.Log(Math.Max(largest, double.Epsilon));
+        _noise = noise with { Floor = Math.Max(noise.Floor, ResolutionPart * largest) };
         WeighByReadings();
     }
 
     public int Count { get; }
+
+    /// <summary>Logarithm of the greatest peak reading.</summary>
+    public double LogLargest { get; }
 
     public static CrossField Response(LineParameters p, double offset, double height)
     {

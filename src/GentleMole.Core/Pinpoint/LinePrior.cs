@@ -119,6 +119,11 @@ internal sealed class LinePrior
     /// <summary>Logarithm of the density; −∞ where nothing can be.</summary>
     public double Log(ReadOnlySpan<double> at)
     {
+        if (!CanLie(at[1]) || (at.Length > RowLikelihood.OfOne && !CanLie(at[4])))
+        {
+            return double.NegativeInfinity;
+        }
+
         var (logDepth, sigma) = Depth;
         var place = _known.OffsetMetres is { } offset
             ? Math.Log(((1 - WrongPart) * Math.Exp(LogNormal(at[0], offset, Math.Max(0.01, _known.SigmaMetres ?? PinpointPriorRules.UsualSigmaMetres)))) + (WrongPart * Math.Exp(LogFlat(at[0]))))
@@ -126,6 +131,9 @@ internal sealed class LinePrior
         var sum = place + LogNormal(at[1], logDepth, sigma);
         return at.Length == RowLikelihood.OfOne ? sum : sum + LogNeighbour(at);
     }
+
+    /// <summary>No line lies shallower or deeper, however loudly a row of nonsense asks for it.</summary>
+    private static bool CanLie(double logDepth) => logDepth is > -5 and < 5;
 
     private double LogNeighbour(ReadOnlySpan<double> at)
     {

@@ -12,6 +12,9 @@ public static class SingleLineFit
     private const double DeepestMetres = 60;
     private const double FarMisfitDeviates = 3.3;
 
+    /// <summary>Amplitude over the greatest reading, and its interval, logarithm: beyond this no line lies, whatever a row of nonsense says.</summary>
+    private const double FarthestLogAmplitude = 30;
+
     /// <summary>Fits a row that passed <see cref="CrossReadingRules.Check"/>.</summary>
     public static FittedLine Fit(IReadOnlyList<CrossReading> readings, ReadingNoise noise)
     {
@@ -51,8 +54,8 @@ public static class SingleLineFit
             : line with
             {
                 Position = position.Stretched(stretch),
-                Depth = Exp(logDepth.Stretched(stretch)),
-                Amplitude = Exp(logAmplitude.Stretched(stretch)),
+                Depth = Exp(logDepth.Stretched(stretch).Within(Math.Log(ShallowestMetres), Math.Log(DeepestMetres))),
+                Amplitude = Exp(logAmplitude.Stretched(stretch).Within(likelihood.LogLargest - (2 * FarthestLogAmplitude), likelihood.LogLargest + (2 * FarthestLogAmplitude))),
             };
     }
 
@@ -109,7 +112,7 @@ public static class SingleLineFit
             var moved = false;
             for (var attempt = 0; attempt < 8 && !moved; attempt++)
             {
-                var next = Bound(at.Add(normal.Damped(damping).Solve(gradient)));
+                var next = Bound(likelihood, at.Add(normal.Damped(damping).Solve(gradient)));
                 var nextCost = likelihood.Cost(next);
                 if (nextCost <= cost)
                 {
@@ -131,9 +134,10 @@ public static class SingleLineFit
         return at;
     }
 
-    private static LineParameters Bound(LineParameters p) => p with
+    private static LineParameters Bound(LineLikelihood likelihood, LineParameters p) => p with
     {
         LogDepth = Math.Clamp(p.LogDepth, Math.Log(ShallowestMetres), Math.Log(DeepestMetres)),
+        LogAmplitude = Math.Clamp(p.LogAmplitude, likelihood.LogLargest - FarthestLogAmplitude, likelihood.LogLargest + FarthestLogAmplitude),
     };
 
     /// <summary>95 % interval of one parameter from its marginal posterior (flat prior), tabulated outwards from the best fit.</summary>

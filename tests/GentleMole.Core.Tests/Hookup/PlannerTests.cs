@@ -45,19 +45,21 @@ public class PlannerTests
         Assert.Equal(HookupMethod.Direct, best.Try.Method);
         Assert.True(best.Try.Stake!.Value.East < -5, $"stake at {best.Try.Stake}");
         Assert.True(best.Covers && best.Share > 0.8);
-        Assert.All(plan.Ranked, r => Assert.InRange(r.Score, 0, 1.05));
-        Assert.Equal(plan.Ranked.OrderByDescending(r => r.Score), plan.Ranked);
+        Assert.True(plan.Best.IsAdequate);
+        Assert.Equal(plan.Ranked.OrderBy(r => r.IsAdequate ? 0 : 1), plan.Ranked);
+        Assert.Equal(HookupOrder.Of([.. plan.Ranked.Reverse()], FirstFrequency.Lowest), plan.Ranked);
     }
 
     [Fact]
     public void It_sends_no_more_than_is_needed()
     {
-        var best = HookupPlanner.Plan(Task(Street()))!.Best!.Prediction;
+        var task = Task(Street().With("gas", l => l with { Depth = new(1.9) }));
+        var best = HookupPlanner.Plan(task)!.Best!;
 
-        Assert.True(best.Margin >= 1.5);
-        Assert.True(best.Try.SetMilliamps < 100);
-        var less = Sender.StepsMilliamps.Where(s => s < best.Try.SetMilliamps).DefaultIfEmpty(0).Max();
-        Assert.True(less == 0 || best.Margin * less / best.Try.SetMilliamps < 1.5, "a lower step would have done");
+        Assert.True(best.IsAdequate);
+        Assert.InRange(best.Try.SetMilliamps, 10, 50);
+        var less = Sender.StepsMilliamps.Last(s => s < best.Try.SetMilliamps);
+        Assert.False(HookupPlanner.Judge(task, best.Try with { SetMilliamps = less }).Value.IsAdequate, "a lower step would have done");
     }
 
     [Fact]
@@ -68,9 +70,9 @@ public class PlannerTests
 
         var plan = HookupPlanner.Plan(task)!;
 
-        Assert.DoesNotContain(plan.Ranked, r => r.Prediction.Try.Method == HookupMethod.Direct);
+        Assert.DoesNotContain(plan.Ranked, r => r.Try.Method == HookupMethod.Direct);
         Assert.Contains(plan.Refused, r => r is { Method: HookupMethod.Direct, Refusal: HookupRefusal.LiveElectric });
-        Assert.Contains(plan.Ranked, r => r.Prediction.Try.Method == HookupMethod.Clamp);
+        Assert.Contains(plan.Ranked, r => r.Try.Method == HookupMethod.Clamp);
     }
 
     [Fact]
@@ -107,16 +109,16 @@ public class PlannerTests
     {
         var bed = new SurfaceArea(Surface.Soil, [new(-10, -1), new(-7, -1), new(-7, 2), new(-10, 2)]);
         var task = Task(Street()) with { StakeGround = new StakeGround(Street(), [bed], true, []) };
-        Assert.All(HookupPlanner.Plan(task)!.Ranked.Where(r => r.Prediction.Try.Stake is not null), r => Assert.True(DigArea.Holds(bed.Corners, r.Prediction.Try.Stake!.Value)));
+        Assert.All(HookupPlanner.Plan(task)!.Ranked.Where(r => r.Try.Stake is not null), r => Assert.True(DigArea.Holds(bed.Corners, r.Try.Stake!.Value)));
         Assert.Contains(HookupPlanner.Plan(task with { StakeGround = task.StakeGround with { Areas = [] } })!.Refused, r => r is { Refusal: HookupRefusal.NoStakePlace, Stake: StakeRefusal.OnPaving });
     }
 
     [Fact]
     public void The_box_stands_well_away_from_the_work_or_is_ruled_out()
     {
-        var induced = HookupPlanner.Plan(Task(Street()))!.Ranked.Where(r => r.Prediction.Try.Method == HookupMethod.Induction).ToList();
+        var induced = HookupPlanner.Plan(Task(Street()))!.Ranked.Where(r => r.Try.Method == HookupMethod.Induction).ToList();
         Assert.NotEmpty(induced);
-        Assert.All(induced, r => Assert.True(r.Prediction.Try.At.North is <= 10 or >= 60));
+        Assert.All(induced, r => Assert.True(r.Try.At.North is <= 10 or >= 60));
         Assert.Contains(HookupPlanner.Plan(Task(Street()) with { Work = new WorkStretch(5, 55) })!.Refused, r => r.Refusal == HookupRefusal.TooNearForInduction);
     }
 
@@ -136,7 +138,7 @@ public class PlannerTests
     public void Only_frequencies_that_the_receiver_hears_are_planned()
     {
         var deaf = Task(Street()) with { Receiver = Hearer with { FrequenciesHertz = [8000.5] } };
-        Assert.All(HookupPlanner.Plan(deaf)!.Ranked, r => Assert.Equal(8000, r.Prediction.Try.Hertz));
+        Assert.All(HookupPlanner.Plan(deaf)!.Ranked, r => Assert.Equal(8000, r.Try.Hertz));
     }
 
     [Fact]

@@ -261,6 +261,22 @@ public class PinpointingTests
     }
 
     [Fact]
+    public void A_row_of_nonsense_never_puts_a_line_deeper_than_lines_lie()
+    {
+        CrossReading[] row =
+        [
+            new(-0.8, 0.05, 0.112, 0), new(-0.2, 100, 1e15, null), new(-0.8, 100, 1, 1e-9), new(8e-53, 0, 1e15, 0), new(0, 100, 1e-9, null), new(-0.5, 0, 1e15, 1),
+            new(-0.4, 100, 1e-9, null), new(14, 0.05, 1e-9, 1e-9), new(1, 100, 0, 1), new(1, 0, 0, null), new(-0.018, 0, 1e-9, 1e-9),
+        ];
+
+        var found = Pinpointing.Locate(row, new ReadingNoise(0, 1e9), 0.45, 1e12, PinpointPrior.None).Value;
+
+        Assert.InRange(found.Depth.Value, 0, 200);
+        Assert.True(double.IsFinite(found.Depth.High95));
+        Assert.NotEqual(Verdict.Sound, found.Verdict);
+    }
+
+    [Fact]
     public void Bad_rows_are_told_where_they_are_bad()
     {
         var row = SingleLineFitTests.Row(new Random(5), 0, 0.9, 30, Noise).ToList();

@@ -153,7 +153,11 @@ public class HookupApiTests(MoleHost host) : IClassFixture<MoleHost>
         var best = plan.GetProperty("hookups")[0];
         Assert.Equal("direct", best.GetProperty("method").GetString());
         Assert.Equal("valve 3", best.GetProperty("connectedTo").GetString());
-        Assert.True(best.GetProperty("score").GetDouble() >= plan.GetProperty("hookups")[1].GetProperty("score").GetDouble());
+        Assert.True(best.GetProperty("adequate").GetBoolean());
+        Assert.Equal("sound", best.GetProperty("verdict").GetString());
+        var grounds = best.GetProperty("grounds").EnumerateArray().ToList();
+        Assert.Equal(["as-supposed", "wet-soil", "dry-soil", "good-earths", "poor-earths", "far-end-open"], grounds.Select(g => g.GetProperty("ground").GetString()));
+        Assert.Equal(best.GetProperty("adequateGrounds").GetInt32(), grounds.Count(g => g.GetProperty("lacks").GetArrayLength() == 0));
         var page = (await host.Browser("jem").PageAsync("/jobs/1/hookup/plan?line=2")).Page;
         Assert.Contains(Web.Words.LineWords.Frequency(best.GetProperty("frequencyHertz").GetDouble()), page.QuerySelector(".verdict-say")!.TextContent, StringComparison.Ordinal);
         Assert.Equal(HttpStatusCode.NotFound, (await host.Device().GetAsync(new Uri("/api/v1/jobs/1/lines/77/hookups", UriKind.Relative))).StatusCode);

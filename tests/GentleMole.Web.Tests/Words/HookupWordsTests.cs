@@ -60,6 +60,33 @@ public class HookupWordsTests
         Assert.Equal(Enum.GetValues<WhyKind>().Length, Enum.GetValues<WhyKind>().Select(HookupWords.WhyTitle).Distinct().Count());
     }
 
+    private static (JudgedHookup Judged, PlannerTask Task) Judged(double deep, double set)
+    {
+        SupposedLine Line(string id, double east, double depth) =>
+            new(id, "Norrick Gas", UtilityKind.Gas, [new(east, 0), new(east, 60)], new(depth), LineBuild.Tracer, new SupposedEnd(EndSupposed.Open), new SupposedEnd(EndSupposed.Earthed));
+        var ground = new SupposedGround(SoilGround.Of(SoilKind.Loam), [Line("g", 0, deep), Line("h", 6, 1)], [], []);
+        var task = new PlannerTask
+        {
+            Ground = ground, Target = "g", Work = new WorkStretch(20, 50), Points = [], StakeGround = new StakeGround(ground, [], false, []),
+            Transmitter = new("t", [512, 8000], [5, 10, 25, 50, 100], 60, 5, 9, 1.5, 6, 40), Receiver = new("r", [512, 8000], 0.4, 0.05, 0.01, 400),
+        };
+        return (HookupPlanner.Judge(task, new HookupTry("g", "g", HookupMethod.Direct, default, "box", new(-8, 0), 512, set)).Value, task);
+    }
+
+    [Fact]
+    public void A_hookup_says_in_which_grounds_it_fails_and_what_would_do_there()
+    {
+        var (good, task) = Judged(0.6, 50);
+        Assert.Equal("It holds in 5 of 6 plausible grounds, but with the far end open hardly anything of it is heard.", Plain(GroundWords.Holds(good, task, Metres)));
+        Assert.Equal(good.Grounds.Count, good.Grounds.Select(g => GroundWords.Name(g.Doubt, task)).Distinct().Count());
+
+        var (faint, _) = Judged(0.6, 5);
+        var enough = faint.Grounds[0].EnoughMilliamps!.Value;
+        Assert.StartsWith("In no plausible ground is it enough: in all of them", Plain(GroundWords.Holds(faint, task, Metres)), StringComparison.Ordinal);
+        var without = new JudgedHookup([.. faint.Grounds.Take(1), .. good.Grounds.Skip(1).Take(4), .. good.Grounds.Take(1)]);
+        Assert.Equal($"It holds in 5 of 6 plausible grounds, but with things as supposed hardly anything of it is heard ({enough} mA would do).", Plain(GroundWords.Holds(without, task, Metres)));
+    }
+
     [Fact]
     public void A_card_speaks_with_its_own_numbers()
     {

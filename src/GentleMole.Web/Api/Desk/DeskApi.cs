@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Text.Json;
 using GentleMole.Core;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Notices;
@@ -89,7 +90,7 @@ internal static class DeskApi
             return laid.IsGood
                 ? new OutlineAnswer(
                     laid.Value.SpacingMetres, Pair(laid.Value.Centre), laid.Value.RadiusMetres, laid.Value.FitsCentreStake, laid.Value.PaintMillilitres,
-                    [.. laid.Value.Marks.Select(m => new OutlineMarkAnswer(m.Number, Kebab(m.Kind.ToString()), m.Place.East, m.Place.North, m.Along.Degrees))])
+                    [.. laid.Value.Marks.Select(m => new OutlineMarkAnswer(m.Number, JsonNamingPolicy.KebabCaseLower.ConvertName(m.Kind.ToString()), m.Place.East, m.Place.North, m.Along.Degrees))])
                 : laid.Errors.ToList();
         };
     });
@@ -216,7 +217,4 @@ internal static class DeskApi
     }
 
     private static double[] Pair(SitePoint p) => [p.East, p.North];
-
-    private static string Kebab(string name) =>
-        string.Concat(name.Select((c, i) => char.IsUpper(c) && i > 0 ? "-" + char.ToLowerInvariant(c) : char.ToLowerInvariant(c).ToString()));
 }

@@ -1,3 +1,4 @@
+using System.Text.Json;
 using GentleMole.Core.Hookup;
 using GentleMole.Core.Instruments;
 using GentleMole.Core.Trace;
@@ -36,16 +37,19 @@ internal static class HookupPlanApi
         var plan = SheetGround.Task(sheet, target, sender, hearer) is { } task ? await desk.Plan(task).Work.WaitAsync(http.RequestAborted) : null;
         return Results.Ok(new HookupPlanAnswer(
             target.Line.Owner, plan?.Solved ?? 0,
-            [.. (plan?.Ranked ?? []).Select(r => Answer(r, plan!))],
+            [.. (plan?.Ranked ?? []).Select(Answer)],
             [.. (plan?.Refused ?? []).Select(w => new RefusedWayAnswer(Word(w.Method), w.Point.Name, w.Refusal.ToString(), HookupWords.Refused(w)))]));
     }
 
-    private static PlannedHookupAnswer Answer(RankedHookup ranked, HookupPlan plan)
+    private static PlannedHookupAnswer Answer(JudgedHookup judged)
     {
-        var (p, t) = (ranked.Prediction, ranked.Prediction.Try);
+        var (p, t) = (judged.Prediction, judged.Try);
         return new PlannedHookupAnswer(
-            Word(t.Method), t.ConnectedTo, [t.At.East, t.At.North], t.Stake is { } s ? [s.East, s.North] : null, t.Hertz, t.SetMilliamps, Math.Round(ranked.Score, 4),
-            p.StartMilliamps, p.EndMilliamps, p.ReachMetres, p.Covers, p.Share, p.Worst?.Part, p.Worst?.Line, p.Shown.LoopOhms, p.BatteryHours);
+            Word(t.Method), t.ConnectedTo, [t.At.East, t.At.North], t.Stake is { } s ? [s.East, s.North] : null, t.Hertz, t.SetMilliamps,
+            judged.Verdict.ToString().ToLowerInvariant(), judged.IsAdequate, judged.AdequateIn,
+            p.StartMilliamps, p.EndMilliamps, p.ReachMetres, p.Covers, p.Share, p.Worst?.Part, p.Worst?.Line, p.Shown.LoopOhms, p.Shown.ResistiveOhms, p.BatteryHours,
+            [.. judged.Grounds.Select(g => new PlausibleGroundAnswer(
+                JsonNamingPolicy.KebabCaseLower.ConvertName(g.Doubt.ToString()), [.. g.Failings.Select(f => f.ToString().ToLowerInvariant())], g.Prediction.EndMilliamps, g.Prediction.Margin, g.Prediction.Share, g.Prediction.Worst?.Part, g.Prediction.Shown.ResistiveOhms, g.EnoughMilliamps))]);
     }
 
     private static async Task<IResult> WiresAsync(HttpContext http)

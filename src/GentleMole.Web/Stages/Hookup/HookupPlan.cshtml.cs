@@ -58,6 +58,9 @@ internal sealed class HookupPlanPage(MoleDb db, SheetLoader loader, SignalDesk d
 
     public PredictedHookup? Predicted { get; private set; }
 
+    /// <summary>The hookup at hand in every plausible ground.</summary>
+    public JudgedHookup? Judged { get; private set; }
+
     /// <summary>Why the hookup at hand is ruled out; it is shown all the same, so that one sees why.</summary>
     public HookupRefusal? RuledOut { get; private set; }
 
@@ -119,7 +122,7 @@ internal sealed class HookupPlanPage(MoleDb db, SheetLoader loader, SignalDesk d
         }
 
         Planned = await run.Work;
-        Choose(HookupDraft.Read(TryText, Task!.Target) ?? Planned?.Best?.Prediction.Try, null, null);
+        Choose(HookupDraft.Read(TryText, Task!.Target) ?? Planned?.Best?.Try, null, null);
     }
 
     /// <summary>The hookup as it is dragged and turned; nothing is kept.</summary>
@@ -175,7 +178,8 @@ internal sealed class HookupPlanPage(MoleDb db, SheetLoader loader, SignalDesk d
 
         Chosen = hookup;
         var solved = desk.Predict(Task!, hookup);
-        (Predicted, RuledOut) = (solved.IsGood ? solved.Value : null, null);
+        Predicted = solved.IsGood ? solved.Value : null;
+        Judged = Planned?.Ranked.FirstOrDefault(j => j.Try == hookup) ?? (solved.IsGood && desk.Judge(Task!, hookup) is { IsGood: true } judged ? judged.Value : null);
         var target = Task!.Ground.Line(Task.Target)!;
         RuledOut = HookupPlanner.Rule(Task, target, hookup.At, hookup.Method);
         StakeRuledOut = hookup.Stake is { } stake ? Task.StakeGround.Refuses(hookup.At, stake, HookupTry.DrivenMetres, Task.Transmitter.LeadMetres) : null;

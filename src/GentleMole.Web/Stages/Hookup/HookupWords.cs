@@ -1,4 +1,5 @@
 using System.Globalization;
+using GentleMole.Core;
 using GentleMole.Core.Hookup;
 using GentleMole.Core.Site;
 using GentleMole.Core.Sweeps;
@@ -33,14 +34,21 @@ internal static class HookupWords
         var neighbour = p.Worst is not { } worst || worst.Part < 0.02 ? "nothing beside it can be mistaken for it"
             : worst.Fools ? $"but {Name(task.Ground, worst.Line)} reads {FigureWords.Figure(worst.Part)} times as strong {person.Run(worst.AwayMetres)} beside it, {(worst.CurrentPart < 1 ? "although it carries less" : "and carries more")}"
             : $"{Name(task.Ground, worst.Line)} beside it reads {FigureWords.Percent(worst.Part)} of it at most";
+        var reserve = p.Margin < HookupAdequacy.LeastMargin ? ", with little in reserve" : "";
         return p.Covers
-            ? $"{FigureWords.Percent(p.Share)} of the current beside the work is on the {target}, {FigureWords.Milliamps(p.EndMilliamps)} at its far end; {neighbour}."
+            ? $"{FigureWords.Percent(p.Share)} of the current beside the work is on the {target}, {FigureWords.Milliamps(p.EndMilliamps)} at its far end{reserve}; {neighbour}."
             : $"Only {FigureWords.Milliamps(p.LeastMilliamps)} is left within the work, too little for the receiver at this depth; {neighbour}.";
     }
 
     /// <summary>Why a ranked hookup is worse here than the best: the one difference that weighs most.</summary>
-    public static string Worse(HookupPrediction p, HookupPrediction best, PlannerTask task, Person person)
+    public static string Worse(JudgedHookup other, JudgedHookup first, PlannerTask task, Person person)
     {
+        var (p, best) = (other.Prediction, first.Prediction);
+        if (first.IsAdequate && !other.IsAdequate && p.Verdict == Verdict.Sound)
+        {
+            return GroundWords.Holds(other, task, person);
+        }
+
         if (!p.Covers && best.Covers)
         {
             return $"The signal is lost after {person.Run(p.ReachMetres)}; the work reaches farther.";
@@ -51,9 +59,9 @@ internal static class HookupWords
             return $"{Name(task.Ground, fool.Line)} would read stronger than the target.";
         }
 
-        if (p.Try.Method == HookupMethod.Direct && p.Shown.LoopOhms > task.Limits.WeakOhms && !(best.Shown.LoopOhms > task.Limits.WeakOhms))
+        if (p.Try.Method == HookupMethod.Direct && p.Shown.ResistiveOhms > task.Limits.WeakOhms && !(best.Shown.ResistiveOhms > task.Limits.WeakOhms))
         {
-            return $"The loop would be {FigureWords.Ohms(p.Shown.LoopOhms!.Value)}.";
+            return $"The loop would have {FigureWords.Ohms(p.Shown.ResistiveOhms!.Value)} of resistance.";
         }
 
         if (best.Share - p.Share > 0.01)

@@ -16,6 +16,7 @@ internal sealed class SignalDesk
     private const int MostSolved = 16;
     private readonly ConcurrentDictionary<string, PlanRun> _plans = new();
     private readonly ConcurrentDictionary<string, Lazy<Result<PredictedHookup>>> _solved = new();
+    private readonly ConcurrentDictionary<string, Lazy<Result<JudgedHookup>>> _judged = new();
     private readonly ConcurrentDictionary<string, Lazy<IReadOnlyList<WhyCard>>> _cards = new();
 
     /// <summary>The plan for a task; begun now when it is not there yet.</summary>
@@ -35,6 +36,13 @@ internal sealed class SignalDesk
     {
         Trim(_solved, MostSolved);
         return _solved.GetOrAdd(Key(task) + hookup, _ => new(() => HookupPlanner.Predict(task, hookup))).Value;
+    }
+
+    /// <summary>One hookup judged in every plausible ground, or the reason why it cannot be.</summary>
+    public Result<JudgedHookup> Judge(PlannerTask task, HookupTry hookup)
+    {
+        Trim(_judged, MostSolved);
+        return _judged.GetOrAdd(Key(task) + hookup, _ => new(() => HookupPlanner.Judge(task, hookup))).Value;
     }
 
     public IReadOnlyList<WhyCard> Cards(PlannerTask task, HookupTry hookup)
