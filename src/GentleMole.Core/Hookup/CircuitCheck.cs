@@ -6,7 +6,8 @@ public static class CircuitCheck
     /// <summary>Least current that a transmitter's display can be trusted with.</summary>
     public const double LeastMilliamps = 0.5;
 
-    private const double LeastVolts = 0.5;
+    /// <summary>Least volts that it can be trusted with.</summary>
+    public const double LeastVolts = 0.5;
 
     /// <summary>Judges volts and milliamperes of a direct connection; nulls mean "not read".</summary>
     public static CircuitResult Judge(double? volts, double? milliamps, CircuitLimits limits)

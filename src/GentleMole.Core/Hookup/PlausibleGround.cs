@@ -41,10 +41,10 @@ public sealed record PlausibleGround(GroundDoubt Doubt, SupposedGround Ground)
         return new(doubt, ground.With(on, l => forward ? l with { End = end } : l with { Start = end }));
     }
 
-    private static SupposedGround Soil(SupposedGround ground, double by) =>
+    internal static SupposedGround Soil(SupposedGround ground, double by) =>
         ground with { Soil = ground.Soil with { ResistivityOhmMetres = ground.Soil.ResistivityOhmMetres * by } };
 
-    private static SupposedGround Earths(SupposedGround ground, double by)
+    internal static SupposedGround Earths(SupposedGround ground, double by)
     {
         SupposedEnd Changed(SupposedEnd end) => end with { Ohms = end.Ohms * by, BeyondOhms = end.BeyondOhms * by };
         return ground with { Lines = [.. ground.Lines.Select(l => l with { Start = Changed(l.Start), End = Changed(l.End) })] };

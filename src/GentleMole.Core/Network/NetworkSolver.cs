@@ -129,6 +129,14 @@ public sealed class NetworkSolver
         return SolvedNetwork.Of(this, source, Refined(right), soil);
     }
 
+    /// <summary>All unknowns for one source of a unit: current into a node, or minus a voltage in series with a segment.</summary>
+    internal Complex[] Answer(int at, double drive)
+    {
+        var right = new Complex[_diagonal.Length];
+        right[at] = drive;
+        return Refined(right);
+    }
+
     /// <summary>One step of iterative refinement takes out what rounding left.</summary>
     private Complex[] Refined(Complex[] right)
     {

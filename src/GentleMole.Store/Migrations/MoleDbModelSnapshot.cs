@@ -421,6 +421,9 @@ namespace GentleMole.Store.Migrations
                     b.Property<double?>("FrequencyHertz")
                         .HasColumnType("REAL");
 
+                    b.Property<double?>("HeardMilliamps")
+                        .HasColumnType("REAL");
+
                     b.Property<int>("JobId")
                         .HasColumnType("INTEGER");
 
@@ -432,6 +435,15 @@ namespace GentleMole.Store.Migrations
 
                     b.Property<int>("Method")
                         .HasColumnType("INTEGER");
+
+                    b.Property<double?>("OtherHertz")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("OtherMilliamps")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("OtherVolts")
+                        .HasColumnType("REAL");
 
                     b.Property<int?>("ReceiverId")
                         .HasColumnType("INTEGER");

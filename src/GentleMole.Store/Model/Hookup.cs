@@ -33,6 +33,16 @@ public sealed class Hookup : IJobPart
 
     public double? Volts { get; set; }
 
+    /// <summary>The loop at a second frequency, which tells causes of a bad circuit apart.</summary>
+    public double? OtherHertz { get; set; }
+
+    public double? OtherVolts { get; set; }
+
+    public double? OtherMilliamps { get; set; }
+
+    /// <summary>Current read on the line some metres out, held against what was sent.</summary>
+    public double? HeardMilliamps { get; set; }
+
     public int? TransmitterId { get; set; }
 
     public int? ReceiverId { get; set; }

@@ -65,7 +65,11 @@ internal static class SheetFeatures
                 ("stakeNorthMetres", hookup.StakeNorth),
                 ("frequencyHertz", hookup.FrequencyHertz),
                 ("currentMilliamps", hookup.SentMilliamps),
-                ("volts", hookup.Volts));
+                ("volts", hookup.Volts),
+                ("otherFrequencyHertz", hookup.OtherHertz),
+                ("otherVolts", hookup.OtherVolts),
+                ("otherCurrentMilliamps", hookup.OtherMilliamps),
+                ("heardMilliamps", hookup.HeardMilliamps));
         }
 
         foreach (var sample in loose)

@@ -95,40 +95,4 @@ public class HookupSafetyTests
         Assert.NotEqual(Verdict.Reject, With(ohms * 1.1));
         Assert.Equal(Verdict.Reject, With(ohms * 0.9));
     }
-
-    [Fact]
-    public void A_loop_a_third_off_is_most_likely_as_predicted_and_chances_make_one()
-    {
-        var task = PlannerTests.Task(Of(Target(UtilityKind.Gas, PlannerTests.Open, PlannerTests.Earthed)));
-        var best = HookupPlanner.Plan(task)!.Best!.Prediction;
-        var causes = CircuitDiagnosis.Causes(task, best.Try, 1.35 * best.Shown.LoopOhms!.Value, 83_000);
-        double Chance(CircuitCause cause) => causes.Single(c => c.Cause == cause).Chance;
-
-        Assert.Equal(1, causes.Sum(c => c.Chance), 9);
-        Assert.Equal(CircuitCause.AsPredicted, causes[0].Cause);
-        Assert.True(Chance(CircuitCause.AsPredicted) > 1.5 * Chance(CircuitCause.DirtyClip), $"{Chance(CircuitCause.AsPredicted)} and {Chance(CircuitCause.DirtyClip)}");
-    }
-
-    /// <summary>
-    /// All else alike, a clip is dirty half as often as all is well: what is left when how well each explains the loop is taken
-    /// out of the chances, for loops that a clean clip explains and such that it does not.
-    /// </summary>
-    [Theory]
-    [InlineData(1)]
-    [InlineData(2)]
-    [InlineData(4)]
-    public void A_clip_is_dirty_half_as_often_as_all_is_well(double times)
-    {
-        var task = PlannerTests.Task(Of(Target(UtilityKind.Gas, PlannerTests.Open, PlannerTests.Earthed)));
-        var best = HookupPlanner.Plan(task)!.Best!.Prediction;
-        var (loop, shown) = (best.Shown.LoopOhms!.Value, times * best.Shown.LoopOhms!.Value);
-        var causes = CircuitDiagnosis.Causes(task, best.Try, shown, 83_000);
-        double Chance(CircuitCause cause) => causes.Single(c => c.Cause == cause).Chance;
-        double Fits(double ohms) => Math.Exp(-0.5 * Math.Pow(Math.Log(shown / ohms) / 0.35, 2));
-        double[] dirt = [150, 300, 600, 1200, 2400, 4800, 9600, 40_000];
-
-        var often = Chance(CircuitCause.DirtyClip) / dirt.Average(ohms => Fits(loop + ohms)) / (Chance(CircuitCause.AsPredicted) / Fits(loop));
-
-        Assert.Equal(0.5, often, 2);
-    }
 }

@@ -131,27 +131,6 @@ public class PredictionTests
     }
 
     [Fact]
-    public void A_loop_as_predicted_is_said_to_be_so_and_volts_without_current_are_not()
-    {
-        var task = PlannerTests.Task(Ground_);
-        var loop = Predict().Solved.Shown.LoopOhms!.Value;
-
-        Assert.Equal(CircuitCause.AsPredicted, CircuitDiagnosis.Causes(task, Hookup, loop, 33_000)[0].Cause);
-        var high = CircuitDiagnosis.Causes(task, Hookup, loop * 12, 33_000);
-        Assert.NotEqual(CircuitCause.AsPredicted, high[0].Cause);
-        Assert.Equal(1, high.Sum(c => c.Chance), 6);
-        Assert.All(high, c => Assert.True(double.IsFinite(c.LoopOhms) && double.IsFinite(c.OtherOhms)));
-    }
-
-    [Fact]
-    public void A_loose_end_is_recognised_by_its_loop_and_reads_lower_at_a_higher_frequency()
-    {
-        var loose = CircuitDiagnosis.Causes(PlannerTests.Task(Ground_), Hookup, 250_000, 33_000).Single(c => c.Cause == CircuitCause.LooseEnd);
-        Assert.True(loose.LoopOhms > 20_000);
-        Assert.True(loose.OtherOhms < 0.5 * loose.LoopOhms);
-    }
-
-    [Fact]
     public void Of_several_wires_the_one_whose_current_comes_out_where_the_line_is_expected_is_it()
     {
         var compared = WireComparison.Of([new("blue", 20, 45, 6), new("yellow", 12, 40, 33), new("green", 60, 0.2, null)]);

@@ -114,6 +114,50 @@ public class HookupStageTests(MoleHost host) : IClassFixture<MoleHost>
     }
 
     [Fact]
+    public async Task A_loop_that_looks_good_and_is_far_too_low_is_not_called_sound()
+    {
+        var low = await JudgedAsync(("volts", "1.2"), ("sent", "25"));
+        Assert.NotNull(low.QuerySelector(".verdict-caution"));
+        var why = low.QuerySelector(".verdict-why")!.TextContent;
+        Assert.Contains("48 Ω round the loop, but the current likely does not go where it should", low.QuerySelector(".verdict-say")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("Do not walk yet", why, StringComparison.Ordinal);
+        Assert.Contains("on another service", why, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_second_frequency_is_asked_for_used_and_kept()
+    {
+        (string, string)[] first = [("volts", "60"), ("sent", "20")];
+        var once = await JudgedAsync(first);
+        Assert.Contains("and read volts and current again", once.Body!.TextContent, StringComparison.Ordinal);
+        var before = once.QuerySelectorAll(".causes b").Select(b => b.TextContent).ToList();
+
+        var twice = await JudgedAsync([.. first, ("otherFrequency", "512"), ("otherVolts", "60"), ("otherSent", "1.2")]);
+        Assert.NotEqual(before, twice.QuerySelectorAll(".causes b").Select(b => b.TextContent).ToList());
+
+        var (stored, _) = await _locator.SendAsync("/jobs/1/hookup?line=3", "", Typed(("volts", "60"), ("sent", "20"), ("otherFrequency", "512"), ("otherVolts", "60"), ("otherSent", "1.2"), ("heard", "14"), ("as", "new")));
+        Assert.Equal(HttpStatusCode.Redirect, stored.StatusCode);
+        var page = (await _locator.PageAsync("/jobs/1/hookup?line=3")).Page;
+        Assert.Equal(["512", "60", "1.2", "14"], new[] { "otherFrequency", "otherVolts", "otherSent", "heard" }.Select(f => page.QuerySelector("#f-" + f)!.GetAttribute("value")));
+    }
+
+    [Theory]
+    [InlineData("otherVolts", "12", "otherFrequency", "Say at which frequency")]
+    [InlineData("otherFrequency", "8000", "otherFrequency", "That is the first frequency")]
+    [InlineData("otherFrequency", "1e300", "otherFrequency", "not a number")]
+    [InlineData("otherFrequency", "0.1", "otherFrequency", "from")]
+    [InlineData("otherVolts", "deep", "otherVolts", "number")]
+    [InlineData("otherSent", "-4", "otherSent", "from")]
+    [InlineData("heard", "1e-400x", "heard", "number")]
+    public async Task What_is_wrong_with_a_second_reading_is_said_at_its_field_and_stays(string field, string typed, string at, string sentence)
+    {
+        var (response, page) = await _locator.SendAsync(Circuit, "", Typed((field, typed), ("as", "new")));
+        Assert.Equal(HttpStatusCode.OK, response.StatusCode);
+        Assert.Contains(sentence, page.Complaint(at), StringComparison.Ordinal);
+        Assert.Equal(typed, page.QuerySelector("#f-" + field)!.GetAttribute("value"));
+    }
+
+    [Fact]
     public async Task The_circuit_is_held_against_the_prediction()
     {
         var asPredicted = await JudgedAsync(("volts", "12"));

@@ -7,6 +7,12 @@ namespace GentleMole.Web.Stages;
 /// <summary>Sentences for the circuit of a hookup and for where its stake stands.</summary>
 internal static class CircuitWords
 {
+    /// <summary>A cause less likely than this is not worth a reading of its own.</summary>
+    private const double LeastToAsk = 0.05;
+
+    /// <summary>Loops (logarithm) nearer than this are not told apart by a display.</summary>
+    private const double LeastApart = 0.12;
+
     /// <summary>One sentence on the circuit.</summary>
     /// <param name="limits">By which it was judged.</param>
     public static string Sentence(CircuitResult result, CircuitLimits limits) => result.State switch
@@ -31,6 +37,82 @@ internal static class CircuitWords
         CircuitState.NoOutput => "Check that the transmitter is on, its battery, and that the leads are plugged in.",
         CircuitState.NotMeasured => "Volts over current is the loop: line, far earth, soil and stake.",
     };
+
+    public static string Cause(CircuitCause cause) => cause switch
+    {
+        CircuitCause.AsPredicted => "As predicted",
+        CircuitCause.DirtyClip => "Paint or rust under the clip",
+        CircuitCause.DryStake => "Dry or loose stake",
+        CircuitCause.OpenFarEnd => "Far end not earthed",
+        CircuitCause.BrokenLine => "Line broken near here",
+        CircuitCause.CorrodedJoint => "Corroded joint or splice",
+        CircuitCause.BondedToAnother => "Touches another line here",
+        CircuitCause.LooseEnd => "A loose end: leads to nothing",
+        CircuitCause.WrongWire => "The clip is on another line",
+        CircuitCause.ShortToEarth => "Touches earth near here",
+        CircuitCause.StakeOnService => "The stake is on another service",
+        CircuitCause.NoneOfThese => "None of these",
+    };
+
+    /// <summary>What to do, so that this cause shows or goes away.</summary>
+    public static string TryNext(CircuitCause cause) => cause switch
+    {
+        CircuitCause.AsPredicted => "Go on: sweep round the hookup before you trace.",
+        CircuitCause.DirtyClip => "Scrape to bright metal and clip again; the ohms must drop at once.",
+        CircuitCause.DryStake => "Wet the stake and drive it deeper; if the ohms do not move, it is the clip.",
+        CircuitCause.OpenFarEnd => "Earth the far end if you may; else a medium frequency carries where a low one does not.",
+        CircuitCause.BrokenLine => "Connect beyond, or from the other end, and see where the two signals end.",
+        CircuitCause.CorrodedJoint => "Follow the current: it falls little at the joint at a high frequency and much at a low one. Connect beyond it.",
+        CircuitCause.BondedToAnother => "Sweep all round: part of the current leaves on the other line. Lift the bond, if you may, or connect farther on.",
+        CircuitCause.LooseEnd => "Try the other wires in the box.",
+        CircuitCause.WrongWire => "Try each wire and read the current where the line is expected.",
+        CircuitCause.ShortToEarth => "Look for bare wire in the box; connect beyond it. The current is lost before it leaves.",
+        CircuitCause.StakeOnService => "Pull it and drive it elsewhere, off every line; that service carries all of the return now.",
+        CircuitCause.NoneOfThese => "Check leads, fuse and display; look for what is not on the sheet.",
+    };
+
+    /// <summary>A loop that may look good and is not: current that does not go where it should.</summary>
+    public static bool Misleads(CircuitCause cause) => cause is CircuitCause.StakeOnService or CircuitCause.WrongWire or CircuitCause.BondedToAnother or CircuitCause.ShortToEarth
+        or CircuitCause.LooseEnd or CircuitCause.BrokenLine or CircuitCause.NoneOfThese;
+
+    /// <summary>The loop, where it is likely not what it seems.</summary>
+    public static string Seems(CircuitResult result) => $"{Ohms(result)}, but the current likely does not go where it should.";
+
+    /// <summary>What is likely instead of a good circuit.</summary>
+    public static string But(CauseFigure likely) => likely.Cause == CircuitCause.NoneOfThese
+        ? "Do not walk yet: nothing that is known here reads like this. " + TryNext(likely.Cause)
+        : $"Do not walk yet. Likeliest, {FigureWords.Percent(likely.Chance)}: {Lower(Cause(likely.Cause))}. {TryNext(likely.Cause)}";
+
+    /// <summary>How a measured loop stands to the expected one.</summary>
+    public static string Against(double measuredOhms, double expectedOhms, IReadOnlyList<CauseFigure> causes)
+    {
+        var should = $" This ground should give {FigureWords.Ohms(expectedOhms)}";
+        return causes.Count == 0 ? should + "."
+            : causes[0].Cause == CircuitCause.AsPredicted ? should + (causes[0].Chance > 0.5 ? ": it agrees." : ": it may be that, see below.")
+            : should + (measuredOhms > expectedOhms * 1.15 ? $"; {FigureWords.Figure(measuredOhms / expectedOhms)} times as much was read."
+                : measuredOhms < expectedOhms / 1.15 ? $"; only {FigureWords.Figure(measuredOhms / expectedOhms)} of it was read."
+                : "; that alone would agree.");
+    }
+
+    /// <summary>What is still to be read so that causes are told apart; empty when nothing would.</summary>
+    public static string Ask(IReadOnlyList<CauseFigure> causes, bool heardIsKnown, Person person)
+    {
+        var likely = causes.Where(c => c.Chance >= LeastToAsk && c.OtherOhms is not null).ToList();
+        var said = new List<string>();
+        if (likely.Count > 1 && likely.Skip(1).FirstOrDefault(c => Math.Abs(Math.Log(c.OtherOhms!.Value / likely[0].OtherOhms!.Value)) > LeastApart) is { } other)
+        {
+            said.Add($"send {LineWords.Frequency(other.OtherHertz!.Value)} and read volts and current again: {FigureWords.Ohms(likely[0].OtherOhms!.Value)} if “{Lower(Cause(likely[0].Cause))}”, {FigureWords.Ohms(other.OtherOhms!.Value)} if “{Lower(Cause(other.Cause))}”");
+        }
+
+        if (!heardIsKnown && causes.Any(c => c.Chance >= LeastToAsk && c.Cause is CircuitCause.WrongWire or CircuitCause.ShortToEarth or CircuitCause.BondedToAnother))
+        {
+            said.Add($"read the current on the line {person.Run(CircuitModel.HeardMetres)} out: a loop alone does not show whether it goes there");
+        }
+
+        return said.Count == 0 ? "" : HookupWords.Title(string.Join("; and ", said)) + ".";
+    }
+
+    private static string Lower(string words) => char.ToLowerInvariant(words[0]) + words[1..];
 
     public static string Sentence(StakeFinding finding, Person person) => finding.Fault switch
     {

@@ -65,6 +65,12 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
 
     public IReadOnlyList<CauseFigure> Causes { get; private set; } = [];
 
+    /// <summary>The likeliest of the causes with which a loop looks good and is not, where together they are likelier than not.</summary>
+    public CauseFigure? Misleading => Causes.Where(c => CircuitWords.Misleads(c.Cause)).ToList() is { Count: > 0 } doubts && doubts.Sum(d => d.Chance) > 0.5 ? doubts[0] : null;
+
+    /// <summary>True when the current out on the line was read too.</summary>
+    public bool HeardIsKnown { get; private set; }
+
     public WireComparison? Wires { get; private set; }
 
     public ArcExpected? Ring { get; private set; }
@@ -186,7 +192,13 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
         }
 
         var hertz = reader.Number("frequency", "Hz", HookupRules.Hertz);
+        var second = Second(reader, hertz);
         var (sender, hearer) = (Named(reader, "transmitter", Transmitters), Named(reader, "receiver", Receivers));
+        if (second.Hertz is { } o && sender is not null && !FrequencyMatch.Hears(sender.FrequenciesHertz, o))
+        {
+            reader.Refuse("otherFrequency", $"{sender.Name} does not send {LineWords.Frequency(o)}; it sends {string.Join(", ", sender.FrequenciesHertz.Order().Select(LineWords.Frequency))}.");
+        }
+
         if (hertz is { } f && hearer is not null && !FrequencyMatch.Hears(hearer.FrequenciesHertz, f))
         {
             reader.Refuse("frequency", $"{hearer.Name} does not hear {LineWords.Frequency(f)}; it hears {string.Join(", ", hearer.FrequenciesHertz.Order().Select(LineWords.Frequency))}.");
@@ -210,6 +222,10 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
             FrequencyHertz = hertz,
             SentMilliamps = reader.Number("sent", "mA", HookupRules.SentMilliamps),
             Volts = reader.Number("volts", "V", HookupRules.Volts),
+            OtherHertz = second.Hertz,
+            OtherVolts = second.Volts,
+            OtherMilliamps = second.Milliamps,
+            HeardMilliamps = reader.Number("heard", "mA", ReadingRules.Milliamps),
             TransmitterId = sender?.Id,
             ReceiverId = hearer?.Id,
             Wires = [.. Enumerable.Range(1, MostWires).Select(k => Wire(reader, k)).OfType<WireTrial>()],
@@ -217,6 +233,22 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
             ArcBearings = reader.Numbers("arcFound", "°", 0, 360, 40),
             MadeAt = clock.Moment,
         };
+    }
+
+    /// <summary>The loop at a second frequency; what is read there needs its frequency, and another one than the first.</summary>
+    private static (double? Hertz, double? Volts, double? Milliamps) Second(FormReader reader, double? first)
+    {
+        var (hertz, volts, sent) = (reader.Number("otherFrequency", "Hz", HookupRules.Hertz), reader.Number("otherVolts", "V", HookupRules.Volts), reader.Number("otherSent", "mA", HookupRules.SentMilliamps));
+        if (hertz is null && (volts ?? sent) is not null && reader.Text("otherFrequency", 40).Length == 0)
+        {
+            reader.Refuse("otherFrequency", "Say at which frequency this was read.");
+        }
+        else if (hertz is not null && hertz == first)
+        {
+            reader.Refuse("otherFrequency", "That is the first frequency; a second one tells causes apart.");
+        }
+
+        return (hertz, volts, sent);
     }
 
     private static WireTrial? Wire(FormReader reader, int k)
@@ -305,6 +337,19 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
             : state == CheckState.Good ? null : $"{hearer!.Name}: {InstrumentWords.Check(state)}. Everything read with it is flagged.";
     }
 
+    /// <summary>What the loop, at one frequency or two, and the current on the line say of the circuit.</summary>
+    private IReadOnlyList<CauseFigure> CausesOf(PlannerTask task, HookupTry hookupTry, Hookup hookup)
+    {
+        CircuitReading[] read =
+        [
+            .. new[] { CircuitReading.Of(hookup.FrequencyHertz, hookup.Volts, hookup.SentMilliamps), CircuitReading.Of(hookup.OtherHertz, hookup.OtherVolts, hookup.OtherMilliamps) }
+                .OfType<CircuitReading>(),
+        ];
+        return read.Length > 0 && desk.Circuit(task, hookupTry, CircuitDiagnosis.Frequencies(task, hookupTry.Hertz, read.Select(r => r.Hertz))) is { } model
+            ? CircuitDiagnosis.Causes(model, read, hookup.SentMilliamps is > 0 ? hookup.HeardMilliamps / hookup.SentMilliamps : null)
+            : [];
+    }
+
     /// <summary>The hookup as it is, solved on the supposed ground, and what was measured held against it.</summary>
     private void Predict(SheetLine line, Hookup hookup)
     {
@@ -321,8 +366,8 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
             return;
         }
 
-        (Expected, Ground) = (solved.Value, task.Ground);
-        Causes = hookup.Method == HookupMethod.Direct ? CircuitDiagnosis.Causes(task, hookupTry, Circuit) : [];
+        (Expected, Ground, HeardIsKnown) = (solved.Value, task.Ground, hookup.HeardMilliamps is not null);
+        Causes = hookup.Method == HookupMethod.Direct ? CausesOf(task, hookupTry, hookup) : [];
         if (hookup.ArcBearings.Count > 0 && hookup.Method != HookupMethod.Passive)
         {
             Ring = ArcSweep.Expect(solved.Value.Solved, task.Ground, hookup.Connection, hookup.ArcRadiusMetres ?? ArcSweep.UsualRadiusMetres);

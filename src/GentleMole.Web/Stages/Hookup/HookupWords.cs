@@ -112,37 +112,6 @@ internal static class HookupWords
 
     public static string Title(string words) => words.Length == 0 ? words : char.ToUpperInvariant(words[0]) + words[1..];
 
-    public static string Cause(CircuitCause cause) => cause switch
-    {
-        CircuitCause.AsPredicted => "As predicted",
-        CircuitCause.DirtyClip => "Paint or rust under the clip",
-        CircuitCause.DryStake => "Dry or loose stake",
-        CircuitCause.OpenFarEnd => "Far end not earthed",
-        CircuitCause.BrokenLine => "Line broken near here",
-        CircuitCause.BondedToAnother => "Bonded to another line here",
-        CircuitCause.LooseEnd => "A loose end: not the line",
-    };
-
-    /// <summary>What to try, so that this cause shows or goes away.</summary>
-    public static string TryNext(CauseFigure cause) => cause.Cause switch
-    {
-        CircuitCause.AsPredicted => "Go on: sweep round the hookup before you trace.",
-        CircuitCause.DirtyClip => "Scrape to bright metal and clip again; the ohms must drop at once.",
-        CircuitCause.DryStake => "Wet the stake and drive it deeper; if the ohms do not move, it is the clip.",
-        CircuitCause.OpenFarEnd => $"Send {LineWords.Frequency(cause.OtherHertz)}: an open end reads {FigureWords.Ohms(cause.OtherOhms)} there.",
-        CircuitCause.BrokenLine => $"Connect beyond, or from the other end. At {LineWords.Frequency(cause.OtherHertz)} it would read {FigureWords.Ohms(cause.OtherOhms)}.",
-        CircuitCause.BondedToAnother => "Sweep all round: part of the current leaves on the other line. Lift the bond, if you may, or connect farther on.",
-        CircuitCause.LooseEnd => $"Try the other wires. At {LineWords.Frequency(cause.OtherHertz)} a loose end would read {FigureWords.Ohms(cause.OtherOhms)}.",
-    };
-
-    /// <summary>How a measured loop stands to the expected one; empty when they agree as well as soil is known.</summary>
-    public static string Against(double measuredOhms, double expectedOhms) => (measuredOhms / expectedOhms) switch
-    {
-        > 1.7 => $" But {FigureWords.Figure(measuredOhms / expectedOhms)} times the {FigureWords.Ohms(expectedOhms)} that this ground should give: see what is likely, below.",
-        < 0.6 => $" But far less than the {FigureWords.Ohms(expectedOhms)} that this ground should give: it may be on more than the target.",
-        _ => $" This ground should give {FigureWords.Ohms(expectedOhms)}: it agrees.",
-    };
-
     public static string Wire(WireFinding finding) => finding switch
     {
         WireFinding.LeadsThere => "leads where the line is expected",

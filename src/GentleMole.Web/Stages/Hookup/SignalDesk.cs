@@ -17,6 +17,7 @@ internal sealed class SignalDesk
     private readonly ConcurrentDictionary<string, PlanRun> _plans = new();
     private readonly ConcurrentDictionary<string, Lazy<Result<PredictedHookup>>> _solved = new();
     private readonly ConcurrentDictionary<string, Lazy<Result<JudgedHookup>>> _judged = new();
+    private readonly ConcurrentDictionary<string, Lazy<CircuitModel?>> _circuits = new();
     private readonly ConcurrentDictionary<string, Lazy<IReadOnlyList<WhyCard>>> _cards = new();
 
     /// <summary>The plan for a task; begun now when it is not there yet.</summary>
@@ -36,6 +37,14 @@ internal sealed class SignalDesk
     {
         Trim(_solved, MostSolved);
         return _solved.GetOrAdd(Key(task) + hookup, _ => new(() => HookupPlanner.Predict(task, hookup))).Value;
+    }
+
+    /// <summary>Everything that a direct connection may be, whatever is sent and read; null when it cannot be solved.</summary>
+    public CircuitModel? Circuit(PlannerTask task, HookupTry hookup, IReadOnlyList<double> hertz)
+    {
+        Trim(_circuits, MostSolved);
+        var any = hookup with { SetMilliamps = task.Transmitter.StepsMilliamps.DefaultIfEmpty(10).Min() };
+        return _circuits.GetOrAdd(Key(task) + any + string.Join(' ', hertz), _ => new(() => CircuitModel.Of(task, any, hertz))).Value;
     }
 
     /// <summary>One hookup judged in every plausible ground, or the reason why it cannot be.</summary>
