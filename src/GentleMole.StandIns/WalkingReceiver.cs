@@ -1,5 +1,6 @@
 using System.Net.Http.Json;
 using System.Text.Json;
+using GentleMole.Core.Trace;
 using NodaTime;
 using NodaTime.Text;
 
@@ -19,6 +20,13 @@ public sealed class WalkingReceiver(HttpClient api, WalkOrder order)
     /// <summary>A null farther from the peak than this is no null of this line: there the locator has lost it.</summary>
     private const double LostMetres = 3;
     private const int MostTries = 8;
+
+    /// <summary>Where the null lies farther from the peak, a row across is taken too: so many readings to each side.</summary>
+    private const double RowFromMetres = 0.1;
+
+    private const int RowHalf = 5;
+    private const double RowStepMetres = 0.2;
+    private const int MostRows = 3;
     private readonly Random _random = new(order.Seed);
     private WalkProgress _progress = new(0, 0, 0, 0, 0, false, "");
 
@@ -36,6 +44,8 @@ public sealed class WalkingReceiver(HttpClient api, WalkOrder order)
         var walk = energised.Walk(order.Receiver, _random, HandMetres);
         var run = order.Ground.Line(order.Hookup.Target)!.Run;
         var readings = new List<SentReading>();
+        var rows = 0;
+        string Moment() => InstantPattern.General.Format(order.StartedAt + Duration.FromSeconds(10 * readings.Count));
         for (var s = StepMetres; s < run.Length - 1; s += StepMetres)
         {
             var dot = walk.Dot(run, s, ReachMetres);
@@ -45,11 +55,25 @@ public sealed class WalkingReceiver(HttpClient api, WalkOrder order)
             }
 
             readings.Add(new SentReading(
-                NextId(), InstantPattern.General.Format(order.StartedAt + Duration.FromSeconds(10 * readings.Count)), order.Utility,
+                NextId(), Moment(), order.Utility,
                 Math.Round(dot.Place.East, 3), Math.Round(dot.Place.North, 3), Math.Round(dot.PeakTesla * 1e9, 4), Math.Round(dot.NullTesla * 1e9, 4),
                 dot.DepthMetres is { } d and > 0.01 and < 20 ? Math.Round(d, 2) : null,
                 dot.CurrentAmperes is { } i and < 100 ? Math.Round(i * 1000, 2) : null,
                 Math.Round(dot.Direction.Degrees) % 360, order.Hookup.Hertz));
+            if (Math.Abs(dot.NullOffsetMetres) < RowFromMetres || rows >= MostRows)
+            {
+                continue;
+            }
+
+            rows++;
+            var right = run.DirectionAt(s).Right;
+            foreach (var reading in walk.Row(run, s, dot.Place, RowStepMetres, RowHalf, 0.05))
+            {
+                var place = dot.Place + (right * reading.OffsetMetres);
+                readings.Add(new SentReading(
+                    NextId(), Moment(), RowAcross.Word, Math.Round(place.East, 3), Math.Round(place.North, 3), Math.Round(reading.Peak * 1e9, 4), Math.Round((reading.Null ?? 0) * 1e9, 4),
+                    null, null, Math.Round(dot.Direction.Degrees) % 360, order.Hookup.Hertz));
+            }
         }
 
         return readings;

@@ -4,9 +4,10 @@ using NodaTime;
 namespace GentleMole.Web.Sheet;
 
 /// <summary>Evidence of which no dot was made.</summary>
-/// <param name="Count">All of it.</param>
-/// <param name="Samples">What is at hand: all for a file, the latest for a drawing.</param>
-internal sealed record LooseEvidence(int Count, IReadOnlyList<Sample> Samples)
+/// <param name="Count">All of what may be a line that is not on the notice.</param>
+/// <param name="Samples">Of that what is at hand: all for a file, the latest for a drawing.</param>
+/// <param name="Rows">Readings of rows across, earliest first, as far as they are at hand: they belong to a dot and say of no line.</param>
+internal sealed record LooseEvidence(int Count, IReadOnlyList<Sample> Samples, IReadOnlyList<Sample> Rows)
 {
-    public static LooseEvidence None { get; } = new(0, []);
+    public static LooseEvidence None { get; } = new(0, [], []);
 }

@@ -2,6 +2,7 @@ using GentleMole.Core.Job;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Notices;
 using GentleMole.Core.Site;
+using GentleMole.Core.Trace;
 using GentleMole.Core.Walk;
 using GentleMole.Store;
 using GentleMole.Store.Evidence;
@@ -192,9 +193,9 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, KeptSheets kept)
 
     private async Task<LooseEvidence> LooseAsync(int jobId, CancellationToken cancellation)
     {
-        var count = await db.Loose.CountAsync(l => l.JobId == jobId, cancellation);
+        var words = await db.Loose.Where(l => l.JobId == jobId).GroupBy(l => l.Utility).Select(g => new { Utility = g.Key, Count = g.Count() }).ToListAsync(cancellation);
         var samples = new List<Sample>();
-        if (count > 0)
+        if (words.Count > 0)
         {
             await foreach (var sample in EvidenceStore.LooseAsync(db, jobId, cancellation, fromTheLatest: true))
             {
@@ -206,7 +207,9 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, KeptSheets kept)
             }
         }
 
-        return new LooseEvidence(count, samples);
+        return new LooseEvidence(
+            words.Where(w => !RowAcross.IsNamed(w.Utility)).Sum(w => w.Count),
+            samples.FindAll(s => !RowAcross.IsNamed(s.Utility)), [.. samples.Where(s => RowAcross.IsNamed(s.Utility)).OrderBy(s => s.TakenAt)]);
     }
 
     private static IReadOnlyList<SiteCaution> CautionsOf(Job job) => JobCautions.Of(

@@ -3,7 +3,9 @@ using GentleMole.Core.Hookup;
 using GentleMole.Core.Instruments;
 using GentleMole.Core.Lines;
 using GentleMole.Core.Practice;
+using GentleMole.Core.Site;
 using GentleMole.Core.Soil;
+using GentleMole.Core.Trace;
 using GentleMole.StandIns;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
@@ -35,7 +37,8 @@ public class SimulatedWalkTests(MoleHost host) : IClassFixture<MoleHost>
     public async Task Each_reading_arrives_once_in_spite_of_drops_repeats_and_late_ones(int seed)
     {
         var walk = new WalkingReceiver(host.Device(), Order(seed));
-        var before = await host.StoreAsync(db => db.Readings.CountAsync(r => r.JobId == 1));
+        Task<int> KeptAsync() => host.StoreAsync(async db => await db.Readings.CountAsync(r => r.JobId == 1) + await db.Loose.CountAsync(r => r.JobId == 1));
+        var before = await KeptAsync();
 
         await walk.WalkAsync(TimeSpan.Zero, CancellationToken.None);
 
@@ -45,7 +48,24 @@ public class SimulatedWalkTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.True(progress.Readings > 20);
         Assert.Equal(progress.Readings, progress.Delivered);
         Assert.True(progress.Dropped + progress.Repeated + progress.Late > 0);
-        Assert.Equal(before + progress.Readings, await host.StoreAsync(db => db.Readings.CountAsync(r => r.JobId == 1)));
+        Assert.Equal(before + progress.Readings, await KeptAsync());
+    }
+
+    [Fact]
+    public void Where_peak_and_null_part_a_row_is_taken_across()
+    {
+        var taken = Enumerable.Range(1, 8).Select(seed => new WalkingReceiver(host.Device(), Order(seed)).Take()).ToList();
+        Assert.Contains(taken, t => t.Any(r => RowAcross.IsNamed(r.Utility)));
+        foreach (var walk in taken)
+        {
+            var at = walk.ToList().FindIndex(r => RowAcross.IsNamed(r.Utility));
+            if (at > 0)
+            {
+                var row = walk.Skip(at).Take(11).ToList();
+                var (dot, ahead) = (new SitePoint(walk[at - 1].EastMetres, walk[at - 1].NorthMetres), (new SitePoint(row[0].EastMetres, row[0].NorthMetres) - new SitePoint(row[10].EastMetres, row[10].NorthMetres)).Unit().Right);
+                Assert.Equal(11, RowAcross.Of(row.Select(r => (new SitePoint(r.EastMetres, r.NorthMetres), r.Peak, (double?)r.Null)), dot, ahead, 0.05).Count);
+            }
+        }
     }
 
     [Fact]
@@ -61,7 +81,7 @@ public class SimulatedWalkTests(MoleHost host) : IClassFixture<MoleHost>
     {
         var order = Order(5);
         var truth = order.Ground.Line("line-2")!.Run;
-        var readings = new WalkingReceiver(host.Device(), order).Take();
+        var readings = new WalkingReceiver(host.Device(), order).Take().Where(r => !RowAcross.IsNamed(r.Utility)).ToList();
         Assert.True(readings.Count(r => truth.Project(new(r.EastMetres, r.NorthMetres)).Foot.DistanceTo(new(r.EastMetres, r.NorthMetres)) < 0.25) > readings.Count / 2);
     }
 

@@ -1,3 +1,4 @@
+using System.Net;
 using GentleMole.Store.Model;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
@@ -64,5 +65,28 @@ public class TraceStageTests(MoleHost host) : IClassFixture<MoleHost>
 
         Assert.NotNull(line.LastAccepted(last.HookupId, Instant.MaxValue, null));
         Assert.Null(line.LastAccepted(-1, Instant.MaxValue, null));
+    }
+
+    [Fact]
+    public async Task A_row_that_a_receiver_sent_from_a_dot_is_offered_there_and_is_no_unknown_line()
+    {
+        await GasAsync();
+        var line = await host.StoreAsync(async db => (await db.Lines.SingleAsync(l => l.JobId == 1 && l.Kind == Core.Lines.UtilityKind.Communications)).Id);
+        var dot = await host.StoreAsync(db => db.Readings.Where(r => r.JobId == 1 && r.LineId == line && r.State == DotState.Accepted).OrderBy(r => r.Number).Skip(2).FirstAsync());
+        var path = $"/jobs/1/trace?line={line}&dot={dot.Id}";
+        Assert.Null((await _locator.PageAsync(path)).Page.QuerySelector("[data-fill=across]"));
+
+        // The cable runs about north here, so the row goes west to east.
+        var row = string.Join(',', Enumerable.Range(-4, 9).Select(k => FormattableString.Invariant(
+            $"{{\"id\":\"{Guid.NewGuid()}\",\"takenAt\":\"2026-11-23T09:30:{10 + k:00}Z\",\"utility\":\"row\",\"eastMetres\":{dot.EastMetres + (0.2 * k)},\"northMetres\":{dot.NorthMetres},\"peak\":{10 / (1 + (0.04 * k * k))},\"null\":{Math.Abs(2.0 * k) / (1 + (0.04 * k * k))}}}")));
+        Assert.Equal(HttpStatusCode.OK, (await host.Device().PostTextAsync("/api/v1/jobs/1/readings", $"{{\"readings\":[{row}]}}")).StatusCode);
+
+        var button = (await _locator.PageAsync(path)).Page.QuerySelector("[data-fill=across]")!;
+        var lines = button.GetAttribute("data-text")!.Split('\n');
+        Assert.Equal(9, lines.Length);
+        Assert.Contains("9 readings", button.TextContent, StringComparison.Ordinal);
+        Assert.Contains(lines, l => l == "0 10 0" || l.StartsWith("0.0", StringComparison.Ordinal) || l.StartsWith("-0.0", StringComparison.Ordinal) || l.StartsWith("0 ", StringComparison.Ordinal));
+        var (_, page) = await _locator.PageAsync("/jobs/1/handover");
+        Assert.DoesNotContain("belong to no utility", page.Body!.TextContent, StringComparison.Ordinal);
     }
 }

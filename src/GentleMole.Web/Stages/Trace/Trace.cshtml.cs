@@ -82,8 +82,8 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
     protected override bool CutAlongLine => CutBy != "dig" && LineAtHand?.Traced.Run is not null;
 
     public ShownVerdict Shown => _typed is not null || _trouble.Count > 0
-        ? new ShownVerdict(_typed is null ? null : Judge(_typed), Person, _trouble.Count > 0 ? _trouble[0].Sentence : null, _typed?.Across ?? [], _growing)
-        : new ShownVerdict(SelectedDot?.Judgement, Person, null, SelectedDot?.Reading.Across ?? []);
+        ? new ShownVerdict(_typed is null ? null : Judge(_typed), Person, _trouble.Count > 0 ? _trouble[0].Sentence : null, _typed?.Across ?? [], _growing) { Offered = Offered(_typed) }
+        : new ShownVerdict(SelectedDot?.Judgement, Person, null, SelectedDot?.Reading.Across ?? []) { Offered = Offered(SelectedDot?.Reading) };
 
     public bool NeedsReason => Errors.Any(e => e.Field == "note")
         || SelectedDot is { Judgement.NeedsReasonToMark: true };
@@ -94,8 +94,23 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
 
     private static bool IsMore(string field) => field is "lift" or "lifted" or "turned" or "tiltLeft" or "tiltRight" or "widthLeft" or "widthRight" or "across";
 
-    public string AcrossText => SelectedDot is null ? "" : string.Join('\n', SelectedDot.Reading.Across.Select(r =>
+    public string AcrossText => SelectedDot is null ? "" : AsTyped(SelectedDot.Reading.Across);
+
+    private string AsTyped(IEnumerable<CrossReading> row) => string.Join('\n', row.Select(r =>
         string.Create(CultureInfo.InvariantCulture, $"{LengthText.ForEntry(r.OffsetMetres, Person.Units)} {r.Peak:0.####} {r.Null:0.####}").TrimEnd()));
+
+    /// <summary>The row that an instrument took across a dot; nothing where the dot has a row.</summary>
+    private string Offered(Reading? dot)
+    {
+        if (dot is null || dot.Across.Count > 0 || _growing > 0 || Sheet.Loose.Rows.Count == 0 || LineAtHand?.Own is null)
+        {
+            return "";
+        }
+
+        var ahead = ContextFor(dot).AheadAt(dot.ToObservation());
+        return AsTyped(RowAcross.Of(
+            Sheet.Loose.Rows.Where(s => s.Peak is not null).Select(s => (new SitePoint(s.EastMetres, s.NorthMetres), s.Peak!.Value, s.Null)), dot.Place, ahead, TipHeightMetres));
+    }
 
     /// <summary>Dots that are listed in the panel: all of a short line; of a long one those round the dot at hand, or the latest. The plan has them all.</summary>
     public IReadOnlyList<JudgedDot> ListedDots => LineAtHand is not { } line ? []
@@ -206,12 +221,13 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
         await SaveAsync();
     }
 
-    private DotJudgement Judge(Reading typed)
+    private DotJudgement Judge(Reading typed) => DotJudge.Judge(typed.ToObservation(), ContextFor(typed));
+
+    private DotContext ContextFor(Reading dot)
     {
         var line = LineAtHand!;
-        var moment = SelectedDot?.Reading.TakenAt ?? Instant.MaxValue;
-        var before = line.LastAccepted(Hookup?.Id, moment, SelectedDot?.Reading.Id);
-        return DotJudge.Judge(typed.ToObservation(), line.Own!.Ground.ContextFor(Hookup?.Id, before, typed));
+        var before = line.LastAccepted(Hookup?.Id, SelectedDot?.Reading.TakenAt ?? Instant.MaxValue, SelectedDot?.Reading.Id);
+        return line.Own!.Ground.ContextFor(Hookup?.Id, before, dot);
     }
 
     private int FirstListed(SheetLine line)

@@ -75,6 +75,16 @@ function closeTooltips(root) {
   root.querySelectorAll('[data-bs-original-title]').forEach(of => window.bootstrap.Tooltip.getInstance(of)?.dispose());
 }
 
+// What an instrument sent is put into the field as if it were typed: judged at once, kept with the form, and still to be changed.
+document.addEventListener('click', event => {
+  const from = event.target.closest?.('[data-fill]');
+  const field = from?.closest('form')?.elements[from.dataset.fill];
+  if (!field) return;
+  field.value = from.dataset.text;
+  field.closest('.fold, .collapse')?.classList.add('show');
+  field.dispatchEvent(new Event('input', { bubbles: true }));
+});
+
 // A part that folds is a link that acts as a button: the space bar presses it.
 document.addEventListener('keydown', event => {
   if (event.key !== ' ' || event.target.getAttribute?.('role') !== 'button' || event.target.tagName !== 'A') return;
