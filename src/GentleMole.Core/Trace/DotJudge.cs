@@ -15,8 +15,6 @@ public static class DotJudge
     /// <summary>How far off a reading across is put by the tape and the hand, and a field of two straight lines by lines that are not: standard deviation, metres.</summary>
     private const double TapeSigma = 0.008;
 
-    /// <summary>Height of the lower coil when the tip rests on the ground.</summary>
-    private const double TipCoilMetres = 0.05;
 
     /// <summary>Below this part of the current expected, the signal is on something else.</summary>
     public const double FarLess = 0.6;
@@ -51,7 +49,7 @@ public static class DotJudge
         var signs = reader.Read();
         var position = PositionOf(dot, reader, across);
         var (verdict, finding, next) = Decide(dot, context, reader, signs, position, across);
-        var depths = DepthsOf(dot, context, across);
+        var depths = DotDepths.Of(dot, context, across);
         var depth = DepthOf(depths, signs, across);
         var apartSign = signs.FirstOrDefault(s => s.Kind == SignKind.PeakToNull);
         var distorted = apartSign is { Agrees: false };
@@ -161,54 +159,6 @@ public static class DotJudge
         return Math.Abs(apart) <= SignReader.ApartLimit(reader.Depth)
             ? Estimate.Symmetric(0, 1.96 * Math.Sqrt((4 * Square(SignReader.PeakSigma(reader.Depth))) + Square(SignReader.NullSigma(reader.Depth))))
             : Distortion.Corrected(0, apart, peakHalf);
-    }
-
-    /// <summary>Every way to a depth that was taken, with the standard deviation of each.</summary>
-    private static DepthComparison? DepthsOf(DotObservation dot, DotContext context, PinpointResult? across)
-    {
-        var ways = new List<(DepthWay Way, double Metres, double Sigma)>();
-        void Shown(DepthWay way, double shown, double lift) => ways.Add(
-            (way, shown - lift, DepthMethods.ShownNoise(shown, context.FloorPart(shown, dot.CurrentMilliamps))));
-        void ByHand(DepthWay way, Result<DepthResult> by)
-        {
-            if (by.IsGood)
-            {
-                ways.Add((way, by.Value.DepthMetres, Math.Max(0.005, by.Value.UncertaintyMetres / 1.96)));
-            }
-        }
-
-        if (dot.Depth is { Metres: var depth })
-        {
-            Shown(DepthWay.Receiver, depth, 0);
-        }
-
-        if (dot is { LiftMetres: { } lift, LiftedDepthMetres: { } lifted } && lifted > lift)
-        {
-            Shown(DepthWay.Lift, lifted, lift);
-        }
-
-        if (dot.TurnedDepthMetres is { } turned)
-        {
-            Shown(DepthWay.TurnedRound, turned, 0);
-        }
-
-        if (dot.TiltMetres is var (left, right))
-        {
-            ByHand(DepthWay.Tilt, DepthMethods.Tilt(left, right, 45));
-        }
-
-        if (dot.WidthMetres is var (wideLeft, wideRight))
-        {
-            ByHand(DepthWay.Width, DepthMethods.Width(DotObservation.WidthFraction, Antenna.Horizontal, wideLeft, wideRight, new(TipCoilMetres)));
-        }
-
-        if (across is not null)
-        {
-            ways.Add((DepthWay.Row, across.Depth.Value, Math.Max(0.005, across.Depth.HalfWidth / 1.96)));
-        }
-
-        var shared = ways.Count == 0 ? 0 : DepthMethods.ShownField(new(ways.Average(w => w.Metres)));
-        return DepthComparison.Of(ways, shared, across is { Neighbour: not null, IsExplained: true });
     }
 
     /// <summary>All ways together; wider by what failing signs say, unless a row has taken out what makes them fail.</summary>

@@ -34,7 +34,7 @@ public static class RowAcross
             if (Math.Abs(along) <= AlongMetres && Math.Abs(aside) <= AsideMetres)
             {
                 var offset = Math.Round(aside / SamePlaceMetres) * SamePlaceMetres;
-                row[offset] = new CrossReading(Math.Round(offset, 2), heightMetres, peak, silent);
+                row[offset] = new CrossReading(Math.Round(offset, 2) + 0.0, heightMetres, peak, silent);
             }
         }
 

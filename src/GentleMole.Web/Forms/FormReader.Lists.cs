@@ -3,6 +3,7 @@ using GentleMole.Core.Measures;
 using GentleMole.Core.Pinpoint;
 using GentleMole.Core.Records;
 using GentleMole.Core.Site;
+using GentleMole.Core.Trace;
 
 namespace GentleMole.Web.Forms;
 
@@ -69,6 +70,18 @@ internal sealed partial class FormReader
         }
 
         return [.. paths.Select(SiteRules.Joined)];
+    }
+
+    /// <summary>Distances to both sides, named …Left and …Right; one alone says nothing.</summary>
+    public (double Left, double Right)? Sides(string name)
+    {
+        var (left, right) = (Length(name + "Left", ReadingRules.Aside), Length(name + "Right", ReadingRules.Aside));
+        if (IsGood && left is null != right is null)
+        {
+            Refuse(name + (left is null ? "Left" : "Right"), "Take it on both sides: the mean is the depth, the difference shows distortion.");
+        }
+
+        return left is { } l && right is { } r ? (l, r) : null;
     }
 
     /// <summary>

@@ -38,6 +38,7 @@ internal static class Access
         ["/Bench/Index"] = new(Everybody, []),
         ["/Bench/Pinpoint"] = new(Everybody, Everybody),
         ["/Bench/Depth"] = new(Everybody, Everybody),
+        ["/Bench/Depths"] = new(Everybody, Everybody),
         ["/Bench/LineField"] = new(Everybody, Everybody),
         ["/Firm/Rules"] = new(Everybody, LeadOnly),
         ["/Firm/Owners"] = new(Everybody, Desk),

@@ -24,6 +24,16 @@ internal static class ReasonWords
         MarkSchool.Majority => "majority",
     };
 
+    /// <summary>What the schools cost: the strip that each keeps from machines, and the strip that would hold 95 % of where the line may be.</summary>
+    public static string CostInWidth(IReadOnlyList<SchoolMark> marks, Person person)
+    {
+        var line = marks.First(m => m.WidthMetres == 0);
+        var broad = marks.FirstOrDefault(m => m.WidthMetres > 0);
+        var needs = marks.Where(m => m.School is MarkSchool.Peak or MarkSchool.Between or MarkSchool.Corrected)
+            .Select(m => $"{person.Length(2 * (m.ReachMetres - m.ToleranceLeftMetres))} {(m.School switch { MarkSchool.Peak => "round the peak", MarkSchool.Between => "round the middle of peak and null", _ => "round the corrected place" })}");
+        return $"In width: a mark keeps {person.Length(2 * line.ReachMetres)} across for the hand{(broad is null ? "" : $", broadened {person.Length(2 * broad.ReachMetres)}")}. To hold 95 % of where the line may be takes {string.Join(", ", needs)}.";
+    }
+
     public static string SchoolInFull(MarkSchool school) => school switch
     {
         MarkSchool.Peak => "at the peak",

@@ -30,6 +30,7 @@ public class PagesTests(MoleHost host) : IClassFixture<MoleHost>
     [InlineData("/jobs/3/marks")]
     [InlineData("/jobs/2/handover/sheet")]
     [InlineData("/bench/depth?way=tilt")]
+    [InlineData("/bench/depths")]
     [InlineData("/firm")]
     [InlineData("/jobs/1/records")]
     [InlineData("/jobs/1/walk")]

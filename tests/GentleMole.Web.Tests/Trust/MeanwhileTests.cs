@@ -205,6 +205,7 @@ public class MeanwhileTests(MoleHost host) : IClassFixture<MoleHost>
     [InlineData("/jobs/new")]
     [InlineData("/bench/pinpoint")]
     [InlineData("/bench/depth")]
+    [InlineData("/bench/depths")]
     [InlineData("/bench/line-field")]
     [InlineData("/jobs/1/notice")]
     [InlineData("/jobs/1/records?owner=Lanternet")]

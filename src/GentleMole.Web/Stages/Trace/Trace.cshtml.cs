@@ -241,18 +241,6 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
         return Math.Clamp(at - (ListedOfMany / 2), 0, line.Dots.Count - ListedOfMany);
     }
 
-    /// <summary>Distances to both sides; one alone says nothing.</summary>
-    private static (double? Left, double? Right) Sides(FormReader reader, string name)
-    {
-        var (left, right) = (reader.Length(name + "Left", ReadingRules.Aside), reader.Length(name + "Right", ReadingRules.Aside));
-        if (reader.IsGood && left is null != right is null)
-        {
-            reader.Refuse(name + (left is null ? "Left" : "Right"), "Take it on both sides: the mean is the depth, the difference shows distortion.");
-        }
-
-        return (left, right);
-    }
-
     /// <summary>Reads the form into a dot; errors leave none.</summary>
     private void Read(FormReader reader, bool growing = false)
     {
@@ -286,7 +274,7 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
             reader.Refuse(CrossReadingRules.Check(across, DotJudge.NoiseFor(across)).Select(e => e with { Field = "across" }));
         }
 
-        var (tilt, width) = (Sides(reader, "tilt"), Sides(reader, "width"));
+        var (tilt, width) = (reader.Sides("tilt"), reader.Sides("width"));
         var typed = new Reading
         {
             JobId = Id,
@@ -303,10 +291,10 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
             LiftMetres = reader.Length("lift", ReadingRules.Lift),
             LiftedDepthMetres = reader.Length("lifted", ReadingRules.LiftedDepth),
             TurnedDepthMetres = reader.Length("turned", ReadingRules.Depth),
-            TiltLeftMetres = tilt.Left,
-            TiltRightMetres = tilt.Right,
-            WidthLeftMetres = width.Left,
-            WidthRightMetres = width.Right,
+            TiltLeftMetres = tilt?.Left,
+            TiltRightMetres = tilt?.Right,
+            WidthLeftMetres = width?.Left,
+            WidthRightMetres = width?.Right,
             CurrentRunsAway = reader.Text("runs", 10) switch { "Away" => true, "Back" => false, _ => null },
             Feature = reader.Choice("feature", LineFeature.Plain),
             FrequencyHertz = Hookup?.FrequencyHertz,

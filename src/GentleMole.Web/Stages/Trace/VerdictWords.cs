@@ -90,23 +90,6 @@ internal static class VerdictWords
         return $"{(next.Count == 1 ? "one more reading" : "two more readings")} across, at {places}; the place should then be known to {person.PlusMinus(next[^1].HalfWidthAfter)}.";
     }
 
-    public static string Way(DepthWay way) => way switch
-    {
-        DepthWay.Receiver => "Receiver",
-        DepthWay.Lift => "Raised, less the lift",
-        DepthWay.TurnedRound => "Turned round",
-        DepthWay.Tilt => "45° null",
-        DepthWay.Width => "Width of the peak",
-        DepthWay.Row => "Row across",
-    };
-
-    /// <summary>What the depths say side by side.</summary>
-    public static string Depths(DotJudgement judged) =>
-        (judged.Across is { Neighbour: not null, IsExplained: true }
-            ? "The other ways take this for the field of one line; the row has taken the neighbour out, and is gone by."
-            : judged.Depths!.Agree ? "They agree." : "They do not agree: the ± is wider by as much as they scatter.")
-        + " To the centre, never a clearance to dig to.";
-
     private static string Where(double across, Person person) =>
         Math.Abs(across) < 0.015 ? "at your dot" : $"{person.Length(Math.Abs(across))} {Side(across)} of your dot";
 
