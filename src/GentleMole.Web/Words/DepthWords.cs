@@ -15,6 +15,17 @@ internal static class DepthWords
         DepthWay.Row => "Row across",
     };
 
+    /// <summary>The same where there is little room.</summary>
+    public static string Short(DepthWay way) => way switch
+    {
+        DepthWay.Receiver => "shown",
+        DepthWay.Lift => "raised",
+        DepthWay.TurnedRound => "turned",
+        DepthWay.Tilt => "45°",
+        DepthWay.Width => "width",
+        DepthWay.Row => "row",
+    };
+
     /// <summary>What the depths say side by side.</summary>
     /// <param name="rowDecides">The row has found a neighbour, and the other ways only stand beside it.</param>
     public static string Together(DepthComparison depths, bool rowDecides) =>

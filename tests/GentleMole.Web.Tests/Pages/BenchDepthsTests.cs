@@ -28,7 +28,7 @@ public class BenchDepthsTests(MoleHost host) : IClassFixture<MoleHost>
         double Metres(string text) => double.Parse(text.Replace(" m", "", StringComparison.Ordinal), System.Globalization.CultureInfo.InvariantCulture);
         Assert.All(rows.SkipLast(1), r => Assert.True(Metres(rows[^1][2]) <= Metres(r[2])));
         Assert.InRange(Metres(rows[^1][1]), 0.88, 0.93);
-        Assert.Contains("never a clearance to dig to", Plain(told.QuerySelector(".verdict-why")), StringComparison.Ordinal);
+        Assert.Contains("never a clearance to dig to", Plain(told.QuerySelector(".depths + p")), StringComparison.Ordinal);
     }
 
     [Fact]
