@@ -104,12 +104,12 @@ public class PlausibleGroundTests
         Assert.Empty(turnedUp.Grounds[0].Failings);
     }
 
-    private static JudgedHookup Made(HookupMethod method, double hertz, double share, double margin = 3, double set = 25, double part = 0.1, double ohms = 200, int good = 6)
+    private static JudgedHookup Made(HookupMethod method, double hertz, double share, double margin = 3, double set = 25, double part = 0.1, double ohms = 200, int good = 6, double? loop = null)
     {
         HookupPrediction Predicted(double m) => new()
         {
             Try = new HookupTry("gas", "gas", method, new(0, 0), "box", method == HookupMethod.Direct ? new SitePoint(-8, 0) : null, hertz, set),
-            Shown = new SourceShown(0.025, 5, ohms, ohms, 0.1, SourceLimit.Set), StartMilliamps = 20, EndMilliamps = 15, LeastMilliamps = 15, ReachMetres = 60, Covers = m >= 1,
+            Shown = new SourceShown(0.025, 5, loop ?? ohms, ohms, 0.1, SourceLimit.Set), StartMilliamps = 20, EndMilliamps = 15, LeastMilliamps = 15, ReachMetres = 60, Covers = m >= 1,
             Share = share, Worst = new NeighbourSignal("cable", 1, part, 20, 2, 0.1), Margin = m, BatteryHours = 10, Limits = CircuitLimits.Usual,
         };
         return new JudgedHookup([.. Enum.GetValues<GroundDoubt>().Take(6).Select((d, i) => new GroundJudgement(d, Predicted(i < good ? margin : 0.2), null))]);
@@ -126,6 +126,14 @@ public class PlausibleGroundTests
     [InlineData(1.5, 0.75, 0.35, 5000, true)]
     public void Adequate_is_half_in_reserve_three_quarters_of_the_current_no_strong_neighbour_and_a_loop_that_conducts(double margin, double share, double part, double ohms, bool adequate) =>
         Assert.Equal(adequate, Made(HookupMethod.Direct, 8000, share, margin, 25, part, ohms).IsAdequate);
+
+    [Fact]
+    public void The_reactance_of_an_open_end_is_no_poor_earth()
+    {
+        Assert.True(Made(HookupMethod.Direct, 8000, 0.9, ohms: 400, loop: 60_000).IsAdequate);
+        Assert.Equal(Verdict.Sound, Made(HookupMethod.Direct, 8000, 0.9, ohms: 400, loop: 60_000).Verdict);
+        Assert.Equal(Verdict.Reject, Made(HookupMethod.Direct, 8000, 0.9, ohms: 7100, loop: 7100).Verdict);
+    }
 
     [Theory]
     [InlineData(3, false)]
