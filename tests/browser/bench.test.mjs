@@ -47,6 +47,16 @@ test('what cannot be is told at its field and stays typed', async () => {
   assert.equal(await page.inputValue('#f-upper'), '134');
 });
 
+test('depths by every way stand side by side, and what differs is told while it is typed', async () => {
+  await opened(page, `${server.url}/bench/depths`);
+  const told = text => page.waitForFunction(t => document.querySelector('#told .verdict-say')?.textContent.includes(t), text);
+  await told('and they agree');
+  await page.fill('#f-tiltLeft', '1.6');
+  await page.fill('#f-tiltRight', '1.5');
+  await told('do not agree');
+  assert.equal(await page.locator('#told .drawing svg:visible').count(), 1);
+});
+
 const readings = '-1.2 38.8 9.4, -1 36.5 6.5, -0.8 36.3 4.5, -0.6 36.5 2.8, -0.4 37.7 0.6, -0.2 40.1 4.2, 0 39.9 9.7, 0.2 37.3 14.2, 0.4 35.6 19.1, 0.6 30.5 21.9, 0.8 26.1 23.3, 1 21.8 23, 1.2 18.4 22.5';
 
 test('a row typed in one go grows into an answer, and a neighbour that nobody sees is taken out', async () => {

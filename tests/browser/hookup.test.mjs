@@ -41,6 +41,8 @@ test('the plan opens with the best hookup and its reasons', async () => {
   assert.match(await verdict(), /Best here: Direct on valve 3/);
   assert.ok(await page.locator('.list-group a.ranked').count() >= 4);
   assert.equal(await page.locator('#fold-why .border-start').count(), 6);
+  assert.match(await verdict(), /It holds in \d of 6 plausible grounds/);
+  assert.equal(await page.locator('.grounds tbody tr').count(), 6);
 });
 
 test('the stake is dragged and everything is solved again where it stands', async () => {
@@ -130,6 +132,23 @@ test('what was planned is connected and the circuit is judged against it', async
   assert.equal(await page.inputValue('#f-frequency'), '512');
 });
 
+test('a loop that cannot be this line alone is not called good, and a second frequency is asked for and used', async () => {
+  const told = text => page.waitForFunction(t => document.querySelector('#circuit')?.textContent.includes(t), text);
+  await page.fill('#f-volts', '1.2');
+  await page.fill('#f-sent', '25');
+  await told('the current likely does not go where it should');
+  await told('and read volts and current again');
+  await page.locator('#fold-second-button, [href="#fold-second"], [aria-controls="fold-second"]').first().click();
+  await page.fill('#f-otherVolts', '3');
+  await page.fill('#f-otherSent', '25');
+  await page.fill('#f-otherFrequency', '33000');
+  await page.fill('#f-heard', '24');
+  await page.waitForFunction(() => !document.querySelector('#circuit').textContent.includes('read the current on the line'));
+  assert.match(await page.locator('.causes').nth(1).innerText(), /another service/);
+  await page.fill('#f-volts', '12');
+  for (const field of ['otherVolts', 'otherSent', 'otherFrequency', 'heard']) await page.fill('#f-' + field, '');
+});
+
 test('wires of one box are compared as they are typed', async () => {
   await page.locator('.accordion-button', { hasText: 'Several wires' }).click();
   for (const [field, text] of [['wire1', 'blue'], ['wireSent1', '40'], ['wireHeard1', '4'], ['wire2', 'red'], ['wireSent2', '38'], ['wireHeard2', '31']]) {
@@ -146,8 +165,20 @@ test('the simulated receiver walks the line, and each reading is here once', asy
   const told = await page.locator('.alert-light[role=status]').innerText();
   const count = Number(told.match(/(\d+) of \d+ readings came/)[1]);
   assert.ok(count >= 10);
-  assert.ok(Number((await page.locator('.panel-title').first().innerText()).match(/of (\d+)/)[1]) >= count);
+  // Rows across are readings too, up to three of eleven, and no dots.
+  assert.ok(Number((await page.locator('.panel-title').first().innerText()).match(/of (\d+)/)[1]) >= count - 33);
   assert.match(told, /made-up ground/);
+});
+
+test('a row that the receiver sent goes into the dot with one press', async () => {
+  const dots = await page.locator('a[href*="dot="]').evaluateAll(links => [...new Set(links.map(link => link.getAttribute('href')))]);
+  for (const dot of dots) {
+    await opened(page, server.url + dot);
+    if (await page.locator('[data-fill=across]').count()) break;
+  }
+  await page.locator('[data-fill=across]').click();
+  await page.waitForFunction(() => !document.querySelector('[data-fill=across]') && document.querySelector('#verdict .drawing svg'));
+  assert.equal((await page.inputValue('#f-across')).split('\n').length, 11);
 });
 
 test('at 390 px the planner is read and the stake is moved with a finger', async () => {

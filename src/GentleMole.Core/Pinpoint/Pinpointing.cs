@@ -8,8 +8,10 @@ public static class Pinpointing
     /// <summary>A place is sure when the line lies within this of it …</summary>
     public const double SureWithinMetres = 0.1;
 
-    /// <summary>… but for so small a chance.</summary>
-    public const double LeastDoubt = 0.004;
+    /// <summary>… but for so small a chance; where two lines are beyond doubt, for a little more.</summary>
+    private const double LeastDoubt = 0.004;
+
+    private const double LeastDoubtOfTwo = 0.006;
 
     /// <summary>Beyond this misfit a model does not explain a row.</summary>
     public const double MisfitDeviates = 2.6;
@@ -18,9 +20,22 @@ public static class Pinpointing
     private const double ApartDeviates = 3.0;
     private const double NoticeableMetres = 0.02;
 
-    /// <summary>Between these chances of a second line the row does not say which it is.</summary>
-    private const double ClearlyOne = 0.05;
-    private const double ClearlyTwo = 0.95;
+    /// <summary>
+    /// Between these chances of a second line the row does not say which it is, and a place is never sure: what is wrong and looks
+    /// sure lies here.
+    /// </summary>
+    private const double ClearlyOne = 0.07;
+
+    private const double ClearlyTwo = 0.98;
+
+    /// <summary>True when the line lies within <see cref="SureWithinMetres"/> of its place but for a chance that can be lived with.</summary>
+    /// <param name="doubt">Chance that it does not.</param>
+    public static bool IsSure(double doubt, double chanceOfTwo) => chanceOfTwo switch
+    {
+        <= ClearlyOne => doubt <= LeastDoubt,
+        >= ClearlyTwo => doubt <= LeastDoubtOfTwo,
+        _ => false,
+    };
 
     /// <summary>Fits one line and two and averages over what the row cannot tell.</summary>
     /// <param name="toleranceMetres">Half-width of the tolerance zone round the mark.</param>
@@ -66,7 +81,7 @@ public static class Pinpointing
             ChanceWithin = Chance,
             ShouldersOffsetMetres = shoulders,
             Background = posterior.BackgroundBeside(line, isPair ? posterior.Pair : null),
-            Next = doubt > LeastDoubt && posterior.IsUsable ? posterior.Next(readings, noise) : [],
+            Next = !IsSure(doubt, posterior.ChanceOfTwo) && posterior.IsUsable ? posterior.Next(readings, noise) : [],
         };
         return Judge(found, readings, toleranceMetres, peak, silent);
     }
@@ -130,7 +145,7 @@ public static class Pinpointing
             reasons.Add(new("fits-one-line", reduced, 1, 1));
         }
 
-        if (found.Doubt > LeastDoubt)
+        if (!IsSure(found.Doubt, found.ChanceOfTwo))
         {
             AtLeast(Verdict.Caution);
             reasons.Add(found.ChanceOfTwo is > ClearlyOne and < ClearlyTwo

@@ -80,7 +80,7 @@ public static class DotJudge
         if (across is { Neighbour: not null, IsExplained: true } && half <= context.ToleranceMetres
             && (Failing(SignKind.PeakToNull) ?? Failing(SignKind.OneLineFits) ?? Failing(SignKind.Shoulders)) is not null)
         {
-            return (Verdict.Caution, DotFinding.NeighbourTakenOut, across.Doubt <= Pinpointing.LeastDoubt ? NextStep.MarkIt : across.Next.Count > 0 ? NextStep.MoreReadings : NextStep.LowerFrequency);
+            return (Verdict.Caution, DotFinding.NeighbourTakenOut, Pinpointing.IsSure(across.Doubt, across.ChanceOfTwo) ? NextStep.MarkIt : across.Next.Count > 0 ? NextStep.MoreReadings : NextStep.LowerFrequency);
         }
 
         if (across is { ChanceOfTwo: > OpenChance, IsExplained: true } && across.Doubt > MuchDoubt)

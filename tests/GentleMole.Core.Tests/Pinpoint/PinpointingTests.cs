@@ -260,6 +260,17 @@ public class PinpointingTests
                 iter: 300);
     }
 
+    [Theory]
+    [InlineData(0.003, 0.02, true)]
+    [InlineData(0.005, 0.02, false)]
+    [InlineData(0.005, 0.995, true)]
+    [InlineData(0.007, 0.995, false)]
+    [InlineData(0, 0.08, false)]
+    [InlineData(0, 0.5, false)]
+    [InlineData(0, 0.97, false)]
+    public void A_place_is_sure_only_where_the_row_says_whether_it_is_one_line_or_two(double doubt, double chanceOfTwo, bool sure) =>
+        Assert.Equal(sure, Pinpointing.IsSure(doubt, chanceOfTwo));
+
     [Fact]
     public void A_row_of_nonsense_never_puts_a_line_deeper_than_lines_lie()
     {
