@@ -62,6 +62,12 @@ internal sealed class LineDots
         // Only undecided dots came, or nothing at all: the line through the accepted ones is the one that it was.
         var marks = dots.Where(d => d.Reading.State == DotState.Accepted);
         sameMarks = sameMarks && marks.Count() == before!.Dots.Count(d => d.Reading.State == DotState.Accepted);
+        if (!sameMarks)
+        {
+            // A row across takes some tens of milliseconds; hundreds of them share the processors.
+            Parallel.ForEach(marks.Where(d => d.Reading.Across.Count > 0), d => _ = d.Judgement);
+        }
+
         return new LineDots(ground, dots, sameMarks ? before!.Traced : TracedLine.Join(marks.Select(d => d.ToMark())), undecided);
     }
 
