@@ -41,7 +41,7 @@ public class HookupWordsTests
     public void A_loop_is_held_against_the_expected_one()
     {
         string Said(double measured, params CauseFigure[] causes) => Plain(CircuitWords.Against(measured, 239, causes));
-        Assert.Equal(" This ground should give 239 Ω: it agrees.", Said(240, Cause(CircuitCause.AsPredicted, 0.7)));
+        Assert.Equal(" This ground should give 239 Ω: it agrees, as well as soil is known.", Said(240, Cause(CircuitCause.AsPredicted, 0.7)));
         Assert.Equal(" This ground should give 239 Ω: it may be that, see below.", Said(240, Cause(CircuitCause.AsPredicted, 0.4)));
         Assert.Equal(" This ground should give 239 Ω; 2.64 times as much was read.", Said(630, Cause(CircuitCause.DryStake, 0.5)));
         Assert.Equal(" This ground should give 239 Ω; only 0.251 of it was read.", Said(60, Cause(CircuitCause.StakeOnService, 0.9)));
