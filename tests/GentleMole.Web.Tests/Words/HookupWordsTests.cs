@@ -44,7 +44,7 @@ public class HookupWordsTests
         Assert.Equal(" This ground should give 239 Ω: it agrees, as well as soil is known.", Said(240, Cause(CircuitCause.AsPredicted, 0.7)));
         Assert.Equal(" This ground should give 239 Ω: it may be that, see below.", Said(240, Cause(CircuitCause.AsPredicted, 0.4)));
         Assert.Equal(" This ground should give 239 Ω; 2.64 times as much was read.", Said(630, Cause(CircuitCause.DryStake, 0.5)));
-        Assert.Equal(" This ground should give 239 Ω; only 0.251 of it was read.", Said(60, Cause(CircuitCause.StakeOnService, 0.9)));
+        Assert.Equal(" This ground should give 239 Ω; only 25 % of it was read.", Said(60, Cause(CircuitCause.StakeOnService, 0.9)));
         Assert.Equal(" This ground should give 239 Ω; that alone would agree.", Said(240, Cause(CircuitCause.WrongWire, 0.9)));
         Assert.Equal(" This ground should give 239 Ω.", Said(240));
     }

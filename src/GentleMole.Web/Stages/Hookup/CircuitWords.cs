@@ -90,7 +90,7 @@ internal static class CircuitWords
         return causes.Count == 0 ? should + "."
             : causes[0].Cause == CircuitCause.AsPredicted ? should + (causes[0].Chance > 0.5 ? ": it agrees, as well as soil is known." : ": it may be that, see below.")
             : should + (measuredOhms > expectedOhms * 1.15 ? $"; {FigureWords.Figure(measuredOhms / expectedOhms)} times as much was read."
-                : measuredOhms < expectedOhms / 1.15 ? $"; only {FigureWords.Figure(measuredOhms / expectedOhms)} of it was read."
+                : measuredOhms < expectedOhms / 1.15 ? $"; only {FigureWords.Percent(measuredOhms / expectedOhms)} of it was read."
                 : "; that alone would agree.");
     }
 
