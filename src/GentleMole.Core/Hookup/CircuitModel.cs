@@ -54,7 +54,7 @@ public sealed class CircuitModel
         (_task, _source, Hertz, _ports) = (task, source, hertz, ports);
         _line = task.Ground.Line(hookup.On)!;
         _here = _line.Run.Project(hookup.At).ChainageMetres;
-        _forward = Forward(task, _here);
+        _forward = task.Work.LiesAheadOf(_here);
         StakeOhms = [.. SoilFactors.Select(f => source.Stake.OhmsIn(Soil(task, f)))];
         AddFaults();
     }
@@ -88,7 +88,7 @@ public sealed class CircuitModel
         var solved = true;
         var breaks = Breaks(task, hookup, source);
         var (line, here) = (task.Ground.Line(hookup.On)!, task.Ground.Line(hookup.On)!.Run.Project(hookup.At).ChainageMetres);
-        var (clip, heard) = (task.Ground.Place(line.Id, here), task.Ground.Place(line.Id, here + (Forward(task, here) ? HeardMetres : -HeardMetres)));
+        var (clip, heard) = (task.Ground.Place(line.Id, here), task.Ground.Place(line.Id, here + (task.Work.LiesAheadOf(here) ? HeardMetres : -HeardMetres)));
         Parallel.For(0, ports.GetLength(0), ground =>
         {
             var varied = PlausibleGround.Earths(
@@ -119,8 +119,6 @@ public sealed class CircuitModel
             .SelectMany(l => new[] { hookup.At, source.Stake.Place }.Select(p => task.Ground.Place(l.Id, l.Run.Project(p).ChainageMetres)));
         return [.. on.Select(s => task.Ground.Place(line.Id, s)), .. others];
     }
-
-    private static bool Forward(PlannerTask task, double here) => task.Work.FromMetres + task.Work.ToMetres >= 2 * here;
 
     private void AddFaults()
     {
@@ -212,5 +210,5 @@ public sealed class CircuitModel
 
     private LinePlace On(double sheetMetres) => _task.Ground.Place(_line.Id, sheetMetres);
 
-    private static SoilGround Soil(PlannerTask task, double factor) => task.Ground.Soil with { ResistivityOhmMetres = task.Ground.Soil.ResistivityOhmMetres * factor };
+    private static SoilGround Soil(PlannerTask task, double factor) => task.Ground.Soil.Times(factor);
 }

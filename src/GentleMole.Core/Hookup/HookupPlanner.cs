@@ -126,7 +126,7 @@ public static class HookupPlanner
 
     /// <summary>True when the work lies towards the end of the line, seen from the connection.</summary>
     private static bool Forward(PlannerTask task, SupposedLine line, HookupTry hookup) =>
-        task.Work.FromMetres + task.Work.ToMetres >= 2 * line.Run.Project(hookup.At).ChainageMetres;
+        task.Work.LiesAheadOf(line.Run.Project(hookup.At).ChainageMetres);
 
     private static SignalSource AtMost(SignalSource source, PlannerTask task) => source is DirectSource direct
         ? direct with { Drive = direct.Drive with { SetAmperes = Math.Max(direct.Drive.SetAmperes, task.Transmitter.StepsMilliamps.Max() / 1000) } }

@@ -90,7 +90,7 @@ public sealed record HookupPrediction
         }
 
         var connected = target.Run.Project(hookup.At).ChainageMetres;
-        var outward = work.FromMetres + work.ToMetres >= 2 * connected ? 1 : -1;
+        var outward = work.LiesAheadOf(connected) ? 1 : -1;
         var reach = Reach(connected, outward, target.Run.Length, s => Response(Current(target, s), distance) >= follow);
         var far = Math.Max(Math.Abs(work.FromMetres - connected), Math.Abs(work.ToMetres - connected));
         return new HookupPrediction

@@ -42,7 +42,7 @@ public sealed record PlausibleGround(GroundDoubt Doubt, SupposedGround Ground)
     }
 
     internal static SupposedGround Soil(SupposedGround ground, double by) =>
-        ground with { Soil = ground.Soil with { ResistivityOhmMetres = ground.Soil.ResistivityOhmMetres * by } };
+        ground with { Soil = ground.Soil.Times(by) };
 
     internal static SupposedGround Earths(SupposedGround ground, double by)
     {

@@ -22,7 +22,7 @@ public static class WhyCards
         var cards = new List<WhyCard>();
         var target = task.Ground.Line(hookup.Target)!;
         var here = target.Run.Project(hookup.At).ChainageMetres;
-        var forward = task.Work.FromMetres + task.Work.ToMetres >= 2 * here;
+        var forward = task.Work.LiesAheadOf(here);
         var other = Nearest(task, target);
         double? Far(SupposedGround ground, double hertz) => Solve(task with { Ground = ground }, hookup with { Hertz = hertz })?.Prediction.EndMilliamps;
         SupposedGround FarEnd(SupposedEnd end) => task.Ground.With(target.Id, l => forward ? l with { End = end } : l with { Start = end });
@@ -42,7 +42,7 @@ public static class WhyCards
         if (hookup.Method == HookupMethod.Direct)
         {
             double? Loop(double soil, bool wet) => hookup.Source(task.Ground, task.Transmitter) is DirectSource direct
-                ? SolveSource(task.Ground with { Soil = task.Ground.Soil with { ResistivityOhmMetres = task.Ground.Soil.ResistivityOhmMetres * soil } }, direct with { Stake = direct.Stake with { Wetted = wet } }, hookup.Hertz)?.Shown.LoopOhms
+                ? SolveSource(task.Ground with { Soil = task.Ground.Soil.Times(soil) }, direct with { Stake = direct.Stake with { Wetted = wet } }, hookup.Hertz)?.Shown.LoopOhms
                 : null;
             Add(WhyKind.DrySoil, task.Ground.Soil.ResistivityOhmMetres >= 1000, Loop(1, false), Loop(DryFactor, false), Loop(DryFactor, true));
         }

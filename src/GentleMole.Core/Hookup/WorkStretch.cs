@@ -18,6 +18,9 @@ public readonly record struct WorkStretch(double FromMetres, double ToMetres)
             : new WorkStretch(Math.Max(0, inside[0] - MarginMetres), Math.Min(run.Length, inside[^1] + MarginMetres));
     }
 
+    /// <summary>True when the work lies towards the end of the line, seen from a chainage.</summary>
+    public bool LiesAheadOf(double chainageMetres) => FromMetres + ToMetres >= 2 * chainageMetres;
+
     /// <summary>Places along the stretch, about a metre apart, both ends among them.</summary>
     public IEnumerable<double> Samples()
     {

@@ -10,6 +10,9 @@ public sealed record SoilGround(double ResistivityOhmMetres)
     /// <summary>Highest resistivity that is taken.</summary>
     public const double MostOhmMetres = 1e6;
 
+    /// <summary>The same with so many times the resistivity.</summary>
+    public SoilGround Times(double factor) => new(ResistivityOhmMetres * factor);
+
     /// <summary>A usual resistivity of a kind of soil.</summary>
     public static SoilGround Of(SoilKind kind) => new(kind switch
     {
