@@ -131,15 +131,38 @@ public sealed class SolvedNetwork
     /// </summary>
     public CircuitField Field()
     {
-        var wires = new List<ComplexWire>(_segments.Length + 8);
-        var leaks = new Complex[_volts.Length];
+        var makers = Makers();
+        return new CircuitField(
+            [.. makers.SelectMany(m => m.Wires)], [.. makers.SelectMany(m => m.Outlets)], Source is InductionSource coil ? new Dipole(coil.Centre, coil.Moment) : null);
+    }
+
+    /// <summary>The same field by who makes it.</summary>
+    public FieldShares Shares()
+    {
+        var makers = Makers();
+        return new FieldShares(
+            [.. makers.SkipLast(1).Select(m => new CircuitField(m.Wires, m.Outlets))],
+            new CircuitField(makers[^1].Wires, makers[^1].Outlets, Source is InductionSource coil ? new Dipole(coil.Centre, coil.Moment) : null));
+    }
+
+    /// <summary>Wires and outlets of every line, in their order, and of the hookup, last. What leaks from a line into the soil is the line's.</summary>
+    private (List<ComplexWire> Wires, List<SoilOutlet> Outlets)[] Makers()
+    {
+        var makers = new (List<ComplexWire> Wires, List<SoilOutlet> Outlets)[Network.Lines.Count + 1];
+        for (var i = 0; i < makers.Length; i++)
+        {
+            makers[i] = ([], []);
+        }
+
+        var (leaks, owner) = (new Complex[_volts.Length], new int[_volts.Length]);
         for (var s = 0; s < _segments.Length; s++)
         {
             var segment = _mesh.Segments[s];
-            wires.Add(new ComplexWire(
-                _mesh.Nodes[segment.From].Place, _mesh.Nodes[segment.To].Place, _segments[s], _mesh.Network.Lines[segment.Line].RadiusMetres));
+            makers[segment.Line].Wires.Add(new ComplexWire(
+                _mesh.Nodes[segment.From].Place, _mesh.Nodes[segment.To].Place, _segments[s], Network.Lines[segment.Line].RadiusMetres));
             leaks[segment.From] += Leak(s, segment.From);
             leaks[segment.To] += Leak(s, segment.To);
+            (owner[segment.From], owner[segment.To]) = (segment.Line, segment.Line);
         }
 
         foreach (var earth in _mesh.Earths)
@@ -149,32 +172,32 @@ public sealed class SolvedNetwork
 
         for (var k = 0; k < _bridges.Length; k++)
         {
-            var (from, to) = (_mesh.Nodes[_mesh.Bridges[k].From].Place, _mesh.Nodes[_mesh.Bridges[k].To].Place);
+            var bridge = _mesh.Bridges[k];
+            var (from, to) = (_mesh.Nodes[bridge.From].Place, _mesh.Nodes[bridge.To].Place);
             if ((from - to).Length > 1e-6)
             {
-                wires.Add(new ComplexWire(from, to, _bridges[k], 0.01));
+                makers[owner[bridge.From]].Wires.Add(new ComplexWire(from, to, _bridges[k], 0.01));
             }
         }
 
-        var outlets = new List<SoilOutlet>(leaks.Length + 1);
         for (var n = 0; n < leaks.Length; n++)
         {
-            outlets.Add(new SoilOutlet(_mesh.Nodes[n].Place, leaks[n]));
+            makers[owner[n]].Outlets.Add(new SoilOutlet(_mesh.Nodes[n].Place, leaks[n]));
         }
 
         switch (Source)
         {
             case DirectSource direct:
-                Lead(direct, wires, outlets);
+                Lead(direct, makers[^1].Wires, makers[^1].Outlets);
                 break;
             case NetCurrentSource net:
                 // What is fed in at one end and taken out at the other comes and goes through the soil.
-                outlets.Add(new SoilOutlet(Network.Line(net.Line).Points[0], -net.Amperes));
-                outlets.Add(new SoilOutlet(Network.Line(net.Line).Points[^1], net.Amperes));
+                makers[^1].Outlets.Add(new SoilOutlet(Network.Line(net.Line).Points[0], -net.Amperes));
+                makers[^1].Outlets.Add(new SoilOutlet(Network.Line(net.Line).Points[^1], net.Amperes));
                 break;
         }
 
-        return new CircuitField(wires, outlets, Source is InductionSource coil ? new Dipole(coil.Centre, coil.Moment) : null);
+        return makers;
     }
 
     /// <summary>Up from the line, along the ground to the stake, and down to half its length, where it takes the current in.</summary>

@@ -26,6 +26,7 @@ internal sealed class CellSampler
     private readonly LinePrior _prior;
     private readonly ParameterSplit _split;
     private readonly RidgeClimb _climb;
+    private readonly (PairSearch.Hill Hill, double[] Bend)[] _hills;
     private readonly List<Cell> _cells = [];
     private int _climbs;
     private double _logTotal;
@@ -40,9 +41,10 @@ internal sealed class CellSampler
     {
         (_row, _prior, _split) = (row, prior, split);
         _climb = new RidgeClimb(row, prior, split);
-        Follow(range, cells, plain, hills, mostClimbs / 2);
+        _hills = [.. hills.Select(h => (h, h.BendAlong(split.Held)))];
+        Follow(range, cells, plain, mostClimbs / 2);
         _logTotal = Cell.LogSum(_cells.Select(c => c.LogMass));
-        Refine(hills, mostClimbs * 5 / 6);
+        Refine(mostClimbs * 5 / 6);
         Spread(mostClimbs);
     }
 
@@ -100,7 +102,7 @@ internal sealed class CellSampler
         }
     }
 
-    private void Follow((double Low, double High)[] range, int[] cells, double[] plain, IReadOnlyList<PairSearch.Hill> hills, int most)
+    private void Follow((double Low, double High)[] range, int[] cells, double[] plain, int most)
     {
         var h = cells.Length;
         double[] half = [.. range.Select((r, i) => (r.High - r.Low) / (2 * cells[i]))];
@@ -121,7 +123,7 @@ internal sealed class CellSampler
             }
         }
 
-        foreach (var hill in hills)
+        foreach (var (hill, _) in _hills)
         {
             int[] place = [.. range.Select((r, i) => (int)Math.Floor((hill.Top[_split.Held[i]] - r.Low) / (2 * half[i])))];
             if (place.Zip(cells, (p, c) => p >= 0 && p < c).All(inside => inside))
@@ -148,10 +150,10 @@ internal sealed class CellSampler
         }
     }
 
-    private void Refine(IReadOnlyList<PairSearch.Hill> hills, int most)
+    private void Refine(int most)
     {
         // A hill that is much narrower than a cell shows nothing of itself at the cell's middle.
-        double Promise(Cell cell) => hills.Where(h => cell.Holds(h.Top, _split.Held)).Select(h => h.LogMass).Append(cell.LogPromise).Max();
+        double Promise(Cell cell) => HillsIn(cell).Select(h => h.Hill.LogMass).Append(cell.LogPromise).Max();
         var coarse = new PriorityQueue<Cell, double>(_cells.Select(c => (c, -Promise(c))));
         _cells.Clear();
         while (_climbs < most && coarse.TryDequeue(out var cell, out var promise))
@@ -169,12 +171,9 @@ internal sealed class CellSampler
 
             foreach (var half in Split(cell))
             {
-                foreach (var hill in hills)
+                foreach (var (hill, _) in HillsIn(half))
                 {
-                    if (half.Holds(hill.Top, _split.Held))
-                    {
-                        half.Take(Climb(hill.Top, half), _split.Free);
-                    }
+                    half.Take(Climb(hill.Top, half), _split.Free);
                 }
 
                 _logTotal = Cell.LogSum([_logTotal, half.LogMass]);
@@ -221,15 +220,36 @@ internal sealed class CellSampler
 
     private double Worth => _logTotal + Math.Log(WorthPart);
 
-    private static bool IsFine(Cell cell)
+    private IEnumerable<(PairSearch.Hill Hill, double[] Bend)> HillsIn(Cell cell) => _hills.Where(h => cell.Holds(h.Hill.Top, _split.Held));
+
+    /// <summary>The parameter along which a cell is widest: by its ridges, and by a hill in it of which its middle may show nothing.</summary>
+    private (int Along, double Deviates) Widest(Cell cell)
     {
-        var (along, deviates) = cell.Widest();
+        var (along, most) = cell.Widest();
+        foreach (var (hill, bend) in HillsIn(cell))
+        {
+            for (var i = 0; i < bend.Length && hill.LogMass > Worth; i++)
+            {
+                var deviates = 2 * cell.Half[i] * Math.Sqrt(bend[i]);
+                if (deviates > most)
+                {
+                    (along, most) = (i, deviates);
+                }
+            }
+        }
+
+        return (along, most);
+    }
+
+    private bool IsFine(Cell cell)
+    {
+        var (along, deviates) = Widest(cell);
         return deviates < FineDeviates || cell.Half[along] < FinestHalf;
     }
 
     private IEnumerable<Cell> Split(Cell cell)
     {
-        foreach (var half in cell.Halves(cell.Widest().Along))
+        foreach (var half in cell.Halves(Widest(cell).Along))
         {
             foreach (var ridge in cell.Ridges)
             {

@@ -38,6 +38,22 @@ internal sealed class PairSearch
     {
         /// <summary>Logarithm of the integral over it, were it a parabola.</summary>
         public double LogMass { get; } = LogHeight + (0.5 * Top.Length * Math.Log(2 * Math.PI)) + (LowerTriangle.Of(Spread, Top.Length)?.HalfLogDeterminant ?? 0);
+
+        /// <summary>How it curves along each of some parameters while the others of them are held and the rest follow.</summary>
+        public double[] BendAlong(int[] held)
+        {
+            var (n, h) = (Top.Length, held.Length);
+            var part = new double[h * h];
+            for (var i = 0; i < h; i++)
+            {
+                for (var j = 0; j <= i; j++)
+                {
+                    part[(i * h) + j] = Spread[(Math.Max(held[i], held[j]) * n) + Math.Min(held[i], held[j])];
+                }
+            }
+
+            return LowerTriangle.Of(part, h)?.Inverse() is { } bend ? [.. Enumerable.Range(0, h).Select(i => bend[(i * h) + i])] : new double[h];
+        }
     }
 
     /// <summary>Tops of the hills that were found, none twice.</summary>

@@ -9,9 +9,9 @@ public static class Pinpointing
     public const double SureWithinMetres = 0.1;
 
     /// <summary>… but for so small a chance; where two lines are beyond doubt, for a little more.</summary>
-    private const double LeastDoubt = 0.004;
+    private const double LeastDoubt = 0.0027;
 
-    private const double LeastDoubtOfTwo = 0.01;
+    private const double LeastDoubtOfTwo = 0.023;
 
     /// <summary>Beyond this misfit a model does not explain a row.</summary>
     public const double MisfitDeviates = 2.6;
@@ -24,7 +24,7 @@ public static class Pinpointing
     /// Between these chances of a second line the row does not say which it is, and a place is never sure: what is wrong and looks
     /// sure lies here.
     /// </summary>
-    private const double ClearlyOne = 0.07;
+    private const double ClearlyOne = 0.15;
 
     private const double ClearlyTwo = 0.98;
 
@@ -112,16 +112,21 @@ public static class Pinpointing
 
     private static Estimate Joined(Estimate one, Estimate other) => one.Including(other.Low95).Including(other.High95);
 
-    /// <summary>By the samples; where these are few or were stretched by a misfit, by a normal distribution of the stretched width.</summary>
+    /// <summary>
+    /// By the samples; where they were stretched by a misfit, by a normal distribution of the stretched width; where they are few,
+    /// by whichever of the two is less sure.
+    /// </summary>
     private static double ChanceWithin(LinePosterior posterior, Estimate position, ModelFit misfit, double from, double to)
     {
-        if (posterior is { IsUsable: true, IsWellSampled: true } && misfit.MisfitDeviates <= MisfitDeviates)
+        var isExplained = posterior.IsUsable && misfit.MisfitDeviates <= MisfitDeviates;
+        if (isExplained && posterior.IsWellSampled)
         {
             return posterior.ChanceWithin(from, to);
         }
 
         var sigma = Math.Max(position.HalfWidth / 1.96, 1e-6);
-        return Distortion.Normal((to - position.Value) / sigma) - Distortion.Normal((from - position.Value) / sigma);
+        var normal = Distortion.Normal((to - position.Value) / sigma) - Distortion.Normal((from - position.Value) / sigma);
+        return isExplained ? Math.Min(normal, posterior.ChanceWithin(from, to)) : normal;
     }
 
     private static PinpointResult Judge(PinpointResult found, IReadOnlyList<CrossReading> readings, double toleranceMetres, Place? peak, Place? silent)

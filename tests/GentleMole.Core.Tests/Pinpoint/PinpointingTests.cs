@@ -2,6 +2,7 @@ using CsCheck;
 using GentleMole.Core.Fields;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Pinpoint;
+using GentleMole.Core.Practice;
 
 namespace GentleMole.Core.Tests.Pinpoint;
 
@@ -261,15 +262,26 @@ public class PinpointingTests
     }
 
     [Theory]
-    [InlineData(0.003, 0.02, true)]
-    [InlineData(0.005, 0.02, false)]
-    [InlineData(0.009, 0.995, true)]
-    [InlineData(0.011, 0.995, false)]
-    [InlineData(0, 0.08, false)]
+    [InlineData(0.0026, 0.02, true)]
+    [InlineData(0.0028, 0.02, false)]
+    [InlineData(0.021, 0.995, true)]
+    [InlineData(0.024, 0.995, false)]
+    [InlineData(0, 0.16, false)]
     [InlineData(0, 0.5, false)]
     [InlineData(0, 0.97, false)]
     public void A_place_is_sure_only_where_the_row_says_whether_it_is_one_line_or_two(double doubt, double chanceOfTwo, bool sure) =>
         Assert.Equal(sure, Pinpointing.IsSure(doubt, chanceOfTwo));
+
+    /// <summary>The line shows itself in so narrow a place that nothing of it is seen from the middle of the cells about it.</summary>
+    [Fact]
+    public void A_narrow_hill_that_was_found_is_not_lost_between_the_cells()
+    {
+        var noise = new ReadingNoise(0.02, 0.05);
+        var row = MadeUpRow.Draw(new Random(700_926), noise, (0.5, 2.5));
+        var found = Pinpointing.Locate(row.Readings, noise, 0.45, 1, PinpointPrior.None).Value;
+        Assert.InRange(found.Position.Value, row.Line.OffsetMetres - 0.06, row.Line.OffsetMetres + 0.06);
+        Assert.InRange(found.Neighbour!.NeighbourOffsetMetres, row.Neighbour!.Value.OffsetMetres - 0.2, row.Neighbour.Value.OffsetMetres + 0.2);
+    }
 
     [Fact]
     public void A_row_of_nonsense_never_puts_a_line_deeper_than_lines_lie()

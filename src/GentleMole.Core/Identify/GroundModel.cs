@@ -1,0 +1,288 @@
+using GentleMole.Core.Site;
+
+namespace GentleMole.Core.Identify;
+
+/// <summary>The solved grounds with the dots over them: what lines may do in them, and what that makes at the dots.</summary>
+internal sealed class GroundModel
+{
+    /// <summary>Standard deviation of the logarithm of a recorded line's depth.</summary>
+    private const double DepthSigma = 0.2;
+
+    /// <summary>A line that is known to the centimetre still moves a little.</summary>
+    private const double LeastDoubtMetres = 0.02;
+
+    /// <summary>A line farther from a dot than so many standard deviations and this makes the same there wherever it lies.</summary>
+    private const double FarMetres = 5;
+
+    /// <summary>Standard deviation of the logarithm of a line's current about that of the nearest solved ground.</summary>
+    private const double StrongerSigma = 0.1;
+
+    private const double ShownAmperesSigma = 0.02;
+    private const double GuessedAmperesSigma = 1;
+    private const double GuessedAmperes = 0.03;
+
+    // Where a line would have to lie to be under a dot, and how deep by what the receiver shows.
+    private const double PinMetres = 0.12;
+    private const double PinDepthSigma = 0.1;
+    private const double PinReach = 4;
+
+    private readonly IdentifyTask _task;
+    private readonly double[] _cumulative;
+    private readonly double[] _scratch;
+    private readonly Dictionary<(int Ground, int Dot, int Maker), double[]> _fixed = [];
+    private readonly bool[,] _isFar;
+
+    public GroundModel(IdentifyTask task, IReadOnlyList<SolvedGround> grounds, IReadOnlyList<DotPlaces> dots)
+    {
+        (_task, Grounds, Dots) = (task, grounds, dots);
+        Lines = task.Network.Lines.Count;
+        var most = grounds.Max(g => g.LogWeight);
+        var weights = grounds.Select(g => Math.Exp(g.LogWeight - most)).ToArray();
+        double passed = 0;
+        _cumulative = [.. weights.Select(w => passed += w)];
+        LogMean = most + Math.Log(passed / grounds.Count);
+        _scratch = new double[dots.Max(d => d.Count) * DotPlaces.Each];
+        _isFar = new bool[dots.Count, Makers];
+        for (var dot = 0; dot < dots.Count; dot++)
+        {
+            for (var line = 0; line < Lines; line++)
+            {
+                _isFar[dot, line] = Math.Abs(grounds[0].Shapes[line].Near(dots[dot].Observed.Dot).OffsetMetres) > FarMetres + (PinReach * Doubt(line).Aside);
+            }
+
+            _isFar[dot, Hookup] = true;
+        }
+    }
+
+    public IReadOnlyList<SolvedGround> Grounds { get; }
+
+    public IReadOnlyList<DotPlaces> Dots { get; }
+
+    /// <summary>Lines that are recorded; the unknown one follows them, the hookup that.</summary>
+    public int Lines { get; }
+
+    public int Unknown => Lines;
+
+    public int Hookup => Lines + 1;
+
+    public int Makers => Lines + 2;
+
+    /// <summary>Logarithm of the mean weight of the grounds.</summary>
+    public double LogMean { get; }
+
+    /// <summary>Lines that can move in a ground.</summary>
+    public int Moving(int ground) => Grounds[ground].Draw.HasUnknown ? Lines + 1 : Lines;
+
+    /// <summary>A ground by its weight.</summary>
+    public int AnyGround(Random random)
+    {
+        var at = Array.BinarySearch(_cumulative, random.NextDouble() * _cumulative[^1]);
+        return Math.Min(at >= 0 ? at : ~at, _cumulative.Length - 1);
+    }
+
+    /// <summary>Middle and standard deviation of the logarithm of the current sent.</summary>
+    public (double Middle, double Sigma) LogAmperes => _task.ShownMilliamps is > 0 and var shown
+        ? (Math.Log(shown / 1000), ShownAmperesSigma)
+        : (Math.Log(GuessedAmperes), GuessedAmperesSigma);
+
+    /// <summary>Standard deviations of a line's place aside and of the logarithm of its depth.</summary>
+    public (double Aside, double Deeper) Doubt(int line) => line == Unknown
+        ? (GroundSampler.UnknownDoubtMetres, GroundSampler.UnknownDepthSigma)
+        : (Math.Max(LeastDoubtMetres, _task.DoubtMetres[line]), DepthSigma);
+
+    /// <summary>Room for the fields of all makers at all dots.</summary>
+    public double[][] Room() => [.. Dots.Select(d => new double[Makers * d.Count * DotPlaces.Each])];
+
+    /// <summary>A particle in a ground, its fields not filled in.</summary>
+    public Particle Empty(int ground, double[][] fields) => new()
+    {
+        Ground = ground, Aside = new double[Lines + 1], Deeper = new double[Lines + 1], Stronger = new double[Lines + 1], Fields = fields, Log = new double[Dots.Count],
+    };
+
+    /// <summary>Fills in what one maker makes at a dot.</summary>
+    /// <param name="into">Of all makers at the dot.</param>
+    public void Fill(int ground, int dot, int maker, double aside, double deeper, double stronger, double[] into)
+    {
+        var places = Dots[dot];
+        var span = into.AsSpan(maker * places.Count * DotPlaces.Each, places.Count * DotPlaces.Each);
+        var solved = Grounds[ground];
+        if (maker == Unknown && !solved.Draw.HasUnknown)
+        {
+            span.Clear();
+            return;
+        }
+
+        if (_isFar[dot, maker])
+        {
+            if (!_fixed.TryGetValue((ground, dot, maker), out var kept))
+            {
+                _fixed[(ground, dot, maker)] = kept = new double[span.Length];
+                places.Fill(solved.Makers[maker == Hookup ? solved.Makers.Count - 1 : maker], default, kept);
+            }
+
+            kept.CopyTo(span);
+        }
+        else
+        {
+            var shape = solved.Shapes[maker];
+            var depth = shape.Near(places.Observed.Dot).DepthMetres;
+            var side = shape.Aside * aside;
+            places.Fill(solved.Makers[maker], new Vector3(side.East, side.North, depth * (1 - Math.Exp(deeper))), span);
+        }
+
+        if (maker != Hookup)
+        {
+            var by = Math.Exp(stronger);
+            for (var i = 0; i < span.Length; i++)
+            {
+                span[i] *= by;
+            }
+        }
+    }
+
+    /// <summary>Fills in everything of a particle.</summary>
+    public void FillAll(Particle particle)
+    {
+        for (var dot = 0; dot < Dots.Count; dot++)
+        {
+            for (var maker = 0; maker < Makers; maker++)
+            {
+                var line = Math.Min(maker, Lines);
+                Fill(particle.Ground, dot, maker, particle.Aside[line], particle.Deeper[line], particle.Stronger[line], particle.Fields[dot]);
+            }
+
+            particle.Log[dot] = Log(dot, particle.Fields[dot], particle.LogAmperes);
+        }
+    }
+
+    /// <summary>Logarithm of the likelihood of a dot.</summary>
+    public double Log(int dot, double[] fields, double logAmperes)
+    {
+        var sum = Sum(dot, fields);
+        return DotLikelihood.Log(Dots[dot], sum, Math.Exp(logAmperes), _task.Receiver);
+    }
+
+    /// <summary>What a receiver would show at a dot.</summary>
+    public ExpectedSigns Expected(Particle particle, int dot) =>
+        ExpectedSigns.Of(Dots[dot], Sum(dot, particle.Fields[dot]), Math.Exp(particle.LogAmperes), _task.Receiver);
+
+    /// <summary>Which maker owns the response of a dot, and whether it lies aside of it: its part of the field in step with the whole is the greatest.</summary>
+    public (int Maker, bool IsAside) Owner(Particle particle, int dot)
+    {
+        var (fields, stride) = (particle.Fields[dot], Dots[dot].Count * DotPlaces.Each);
+        var at = DotPlaces.Peak * DotPlaces.Each;
+        double re = 0, im = 0;
+        for (var maker = 0; maker < Makers; maker++)
+        {
+            (re, im) = (re + fields[(maker * stride) + at], im + fields[(maker * stride) + at + 1]);
+        }
+
+        var (owner, most) = (Hookup, double.NegativeInfinity);
+        for (var maker = 0; maker < Makers; maker++)
+        {
+            var part = (fields[(maker * stride) + at] * re) + (fields[(maker * stride) + at + 1] * im);
+            if (part > most && (maker != Unknown || Grounds[particle.Ground].Draw.HasUnknown))
+            {
+                (owner, most) = (maker, part);
+            }
+        }
+
+        if (owner == Hookup)
+        {
+            return (owner, false);
+        }
+
+        var shape = Grounds[particle.Ground].Shapes[owner];
+        var (offset, depth, _) = shape.Near(Dots[dot].Observed.Dot - (shape.Aside * particle.Aside[owner]));
+        return (owner, Math.Abs(offset) > 0.10 + (0.25 * depth * Math.Exp(particle.Deeper[owner])));
+    }
+
+    /// <summary>How much stronger a line's current may be than in the nearest solved ground: logarithm.</summary>
+    public static double AnyStronger(Random random) => StrongerSigma * Deviate.Normal(random);
+
+    /// <summary>Logarithm of the prior of that.</summary>
+    public static double LogStronger(double stronger) => LogNormal(stronger, 0, StrongerSigma);
+
+    /// <summary>Logarithm of the prior of a line's place and depth.</summary>
+    public double LogPrior(int line, double aside, double deeper)
+    {
+        var (sideways, depth) = Doubt(line);
+        return LogNormal(aside, 0, sideways) + LogNormal(deeper, 0, depth);
+    }
+
+    /// <summary>A place and depth for a line: half as records have it, half under one of the dots.</summary>
+    public (double Aside, double Deeper) Pinned(int ground, int line, Random random)
+    {
+        var (sideways, deep) = Doubt(line);
+        var pins = Pins(ground, line);
+        if (pins.Count == 0 || random.Next(2) == 0)
+        {
+            return (sideways * Deviate.Normal(random), deep * Deviate.Normal(random));
+        }
+
+        var (aside, deeper) = pins[random.Next(pins.Count)];
+        return (aside + (PinMetres * Deviate.Normal(random)), deeper is { } shown ? shown + (PinDepthSigma * Deviate.Normal(random)) : deep * Deviate.Normal(random));
+    }
+
+    /// <summary>Logarithm of the density with which <see cref="Pinned"/> gives a place and depth.</summary>
+    public double LogPinned(int ground, int line, double aside, double deeper)
+    {
+        var plain = LogPrior(line, aside, deeper);
+        var pins = Pins(ground, line);
+        if (pins.Count == 0)
+        {
+            return plain;
+        }
+
+        var deep = Doubt(line).Deeper;
+        var sum = Math.Exp(plain);
+        foreach (var (pin, shown) in pins)
+        {
+            sum += Math.Exp(LogNormal(aside, pin, PinMetres) + (shown is { } d ? LogNormal(deeper, d, PinDepthSigma) : LogNormal(deeper, 0, deep))) / pins.Count;
+        }
+
+        return Math.Log(sum / 2);
+    }
+
+    /// <summary>Where a line would lie under each of the dots that it can reach.</summary>
+    private List<(double Aside, double? Deeper)> Pins(int ground, int line)
+    {
+        var shape = Grounds[ground].Shapes[line];
+        var reach = PinReach * Doubt(line).Aside;
+        var pins = new List<(double, double?)>(Dots.Count);
+        foreach (var dot in Dots)
+        {
+            var (_, depth, foot) = shape.Near(dot.Observed.Dot);
+            var aside = (dot.Observed.Dot - foot).Dot(shape.Aside);
+            if (Math.Abs(aside) < reach)
+            {
+                pins.Add((aside, dot.Observed.Depth is { Metres: > 0 and var shown } ? Math.Log(shown / depth) : null));
+            }
+        }
+
+        return pins;
+    }
+
+    private ReadOnlySpan<double> Sum(int dot, double[] fields)
+    {
+        var stride = Dots[dot].Count * DotPlaces.Each;
+        var sum = _scratch.AsSpan(0, stride);
+        fields.AsSpan(0, stride).CopyTo(sum);
+        for (var maker = 1; maker < Makers; maker++)
+        {
+            var of = fields.AsSpan(maker * stride, stride);
+            for (var i = 0; i < stride; i++)
+            {
+                sum[i] += of[i];
+            }
+        }
+
+        return sum;
+    }
+
+    private static double LogNormal(double x, double middle, double sigma)
+    {
+        var z = (x - middle) / sigma;
+        return (-0.5 * z * z) - Math.Log(sigma * Math.Sqrt(2 * Math.PI));
+    }
+}

@@ -1,0 +1,63 @@
+using GentleMole.Core.Network;
+
+namespace GentleMole.Core.Identify;
+
+/// <summary>
+/// Which line is under each dot: grounds as they may be, each with lines at places of their own, weighed by everything that was
+/// read. All dots share one ground.
+/// </summary>
+public static class Identification
+{
+    /// <summary>Chains that start anew: one alone loses explanations and is confidently wrong.</summary>
+    private const int Chains = 2;
+
+    /// <summary>Chance that is kept for what the model does not know, shared by all explanations alike.</summary>
+    private const double Kept = 0.0175;
+
+    /// <summary>Answers for every dot, in their order.</summary>
+    /// <param name="grounds">Of a task with the same network, source, frequency and display.</param>
+    public static IReadOnlyList<DotIdentity> Of(IdentifyTask task, GroundSet grounds, CancellationToken cancel, int seed = 1)
+    {
+        var places = task.Dots.Select(d => new DotPlaces(d, task.Receiver)).ToList();
+        var chains = new (ParticleChain Chain, GroundModel Model)[Chains];
+        Parallel.For(0, Chains, new ParallelOptions { CancellationToken = cancel }, i =>
+        {
+            var model = new GroundModel(task, grounds.Grounds, places);
+            chains[i] = (new ParticleChain(model, (100 * seed) + i, cancel), model);
+        });
+        var most = chains.Max(c => c.Chain.LogEvidence);
+        var weights = chains.Select(c => Math.Exp(c.Chain.LogEvidence - most)).ToArray();
+        var total = weights.Sum();
+        return [.. task.Dots.Select((_, dot) => Identity(task, dot, [.. chains.Select((c, i) => (c.Chain, c.Model, weights[i] / total))]))];
+    }
+
+    private static DotIdentity Identity(IdentifyTask task, int dot, IReadOnlyList<(ParticleChain Chain, GroundModel Model, double Weight)> chains)
+    {
+        var lines = task.Network.Lines.Count;
+        var counts = new double[lines + 3];
+        foreach (var (chain, model, weight) in chains)
+        {
+            foreach (var particle in chain.Particles)
+            {
+                var (maker, isAside) = model.Owner(particle, dot);
+                counts[isAside ? lines + 2 : maker] += weight / chain.Particles.Count;
+            }
+        }
+
+        var names = task.UnknownLines ? counts.Length : counts.Length - 1;
+        var hypotheses = new List<Hypothesis>();
+        for (var i = 0; i < counts.Length; i++)
+        {
+            var (kind, line) = i < lines
+                ? (i == task.TargetIndex ? HypothesisKind.Target : HypothesisKind.Line, task.Network.Lines[i].Id)
+                : (i == lines ? HypothesisKind.Unknown : i == lines + 1 ? HypothesisKind.Hookup : HypothesisKind.Disturbed, (string?)null);
+            if (kind != HypothesisKind.Unknown || task.UnknownLines)
+            {
+                hypotheses.Add(new Hypothesis(kind, line, (counts[i] * (1 - Kept)) + (Kept / names)));
+            }
+        }
+
+        hypotheses = [.. hypotheses.OrderByDescending(h => h.Probability)];
+        return new DotIdentity(hypotheses, DotIdentity.VerdictOf(hypotheses.First(h => h.Kind == HypothesisKind.Target).Probability), []);
+    }
+}

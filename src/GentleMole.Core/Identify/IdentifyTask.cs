@@ -1,0 +1,44 @@
+using GentleMole.Core.Instruments;
+using GentleMole.Core.Network;
+
+namespace GentleMole.Core.Identify;
+
+/// <summary>The ground as records have it, the hookup, and what was read over it.</summary>
+public sealed record IdentifyTask
+{
+    /// <summary>The lines as records have them.</summary>
+    public required BuriedNetwork Network { get; init; }
+
+    /// <summary>How well each line's place is known, sideways as a whole: standard deviation, metres, in the order of the network.</summary>
+    public required IReadOnlyList<double> DoubtMetres { get; init; }
+
+    /// <summary>The hookup. What it is set to matters only where nothing is shown.</summary>
+    public required SignalSource Source { get; init; }
+
+    /// <summary>Frequency.</summary>
+    public required double Hertz { get; init; }
+
+    /// <summary>Frequencies that the pair could use instead.</summary>
+    public IReadOnlyList<double> Frequencies { get; init; } = [];
+
+    /// <summary>The line that is wanted.</summary>
+    public required string Target { get; init; }
+
+    /// <summary>True when there may be lines that nobody drew.</summary>
+    public bool UnknownLines { get; init; } = true;
+
+    /// <summary>Current that the transmitter shows, mA.</summary>
+    public double? ShownMilliamps { get; init; }
+
+    /// <summary>Volts that it shows.</summary>
+    public double? ShownVolts { get; init; }
+
+    /// <summary>How the receiver is built.</summary>
+    public ReceiverBuild Receiver { get; init; } = new(RelativeNoise: 0.01, FloorTesla: 5e-11);
+
+    /// <summary>What was read; every dot over the same ground.</summary>
+    public required IReadOnlyList<ObservedDot> Dots { get; init; }
+
+    /// <summary>Index of the target in the network.</summary>
+    public int TargetIndex => Network.Lines.Select((l, i) => (l.Id, i)).First(l => l.Id == Target).i;
+}

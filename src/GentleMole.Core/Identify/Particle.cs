@@ -1,0 +1,35 @@
+namespace GentleMole.Core.Identify;
+
+/// <summary>One ground with every line at a place and depth of its own, and what it makes at every dot.</summary>
+internal sealed class Particle
+{
+    /// <summary>Which of the solved grounds.</summary>
+    public required int Ground { get; set; }
+
+    /// <summary>How far each line lies to its side, metres; the unknown one last.</summary>
+    public required double[] Aside { get; init; }
+
+    /// <summary>Logarithm of each line's depth over that in the ground.</summary>
+    public required double[] Deeper { get; init; }
+
+    /// <summary>Logarithm of each line's current over that in the ground: what lies between one solved ground and the next.</summary>
+    public required double[] Stronger { get; init; }
+
+    /// <summary>Logarithm of the current sent, A.</summary>
+    public double LogAmperes { get; set; }
+
+    /// <summary>For each dot the field of each maker at its places, one after the other.</summary>
+    public required double[][] Fields { get; set; }
+
+    /// <summary>Logarithm of the likelihood of each dot.</summary>
+    public required double[] Log { get; init; }
+
+    /// <summary>Of all dots together.</summary>
+    public double Total => Log.Sum();
+
+    /// <summary>The same once more.</summary>
+    public Particle Copy() => new()
+    {
+        Ground = Ground, Aside = [.. Aside], Deeper = [.. Deeper], Stronger = [.. Stronger], LogAmperes = LogAmperes, Fields = [.. Fields.Select(f => (double[])f.Clone())], Log = [.. Log],
+    };
+}
