@@ -20,8 +20,6 @@ internal static class TruthBench
     /// <summary>Of the two that the goals are set for: what is rare must be counted often.</summary>
     private const int ManyLocates = 6000;
 
-    private const int MostLocates = 20_000;
-
     private const int Grounds = 400;
 
     public static void Run()
@@ -29,7 +27,7 @@ internal static class TruthBench
         Console.WriteLine("Made-up locates: place and depth within their 95 % interval, misses of the place, verdicts. Wrong is more than 0.1 m off.");
         var usual = new ReadingNoise(0.02, 0.05);
         Rows("alone", usual, null, count: ManyLocates);
-        Rows("a neighbour 0.5 to 2.5 m aside", usual, (0.5, 2.5), count: MostLocates);
+        Rows("a neighbour 0.5 to 2.5 m aside", usual, (0.5, 2.5), count: ManyLocates);
         Rows("a neighbour 0.2 to 0.9 m aside", usual, (0.2, 0.9));
         Rows("the same row of 11 readings, neighbour", usual, (0.5, 2.5), step: 0.2);
         Rows("scatter 5 % and 0.2 nT, neighbour", new ReadingNoise(0.05, 0.2), (0.5, 2.5));

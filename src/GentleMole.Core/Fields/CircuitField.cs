@@ -18,7 +18,9 @@ public sealed class CircuitField
     /// <summary>Lays the wires and outlets of a circuit out for summing.</summary>
     public CircuitField(IReadOnlyList<ComplexWire> wires, IReadOnlyList<SoilOutlet> outlets, Dipole? coil = null)
     {
+        // Filled up to whole vectors with wires and outlets that carry nothing.
         var kept = wires.Where(w => w.Amperes != 0 && (w.To - w.From).Length > 0).ToList();
+        kept.AddRange(Enumerable.Repeat(new ComplexWire(new(0, 0, -1), new(1, 0, -1), 0, 0.01), Missing(kept.Count)));
         var n = kept.Count;
         (_x, _y, _z, _ux, _uy, _uz) = (new double[n], new double[n], new double[n], new double[n], new double[n], new double[n]);
         (_length, _r2, _re, _im) = (new double[n], new double[n], new double[n], new double[n]);
@@ -33,6 +35,7 @@ public sealed class CircuitField
         }
 
         var leaking = outlets.Where(o => o.Amperes != 0).ToList();
+        leaking.AddRange(Enumerable.Repeat(new SoilOutlet(new(0, 0, -1), 0), Missing(leaking.Count)));
         _ox = [.. leaking.Select(o => o.Place.East)];
         _oy = [.. leaking.Select(o => o.Place.North)];
         _oz = [.. leaking.Select(o => -o.Place.Up)];
@@ -44,42 +47,19 @@ public sealed class CircuitField
     /// <summary>Flux density at a point on or above the ground (east, north, up).</summary>
     public FieldWithPhase At(Vector3 point)
     {
-        var sum = new Sums();
-        var lanes = Vector<double>.Count;
-        var i = 0;
-        for (; i <= _x.Length - lanes; i += lanes)
+        var (sum, soil) = (new Sums(), new Sums());
+        for (var i = 0; i < _x.Length; i += Vector<double>.Count)
         {
             Wires(ref sum, point, i);
         }
 
-        var (inPhase, quadrature) = sum.Total();
-        for (; i < _x.Length; i++)
-        {
-            var wire = new WireSegment(
-                new(_x[i], _y[i], _z[i]), new(_x[i] + (_ux[i] * _length[i]), _y[i] + (_uy[i] * _length[i]), _z[i] + (_uz[i] * _length[i])),
-                4 * Math.PI / Physics.Mu0, Math.Sqrt(_r2[i]));
-            var field = wire.FieldAt(point);
-            inPhase += field * _re[i];
-            quadrature += field * _im[i];
-        }
-
-        var soil = new Sums();
-        for (i = 0; i <= _ox.Length - lanes; i += lanes)
+        for (var i = 0; i < _ox.Length; i += Vector<double>.Count)
         {
             Outlets(ref soil, point, i);
         }
 
+        var (inPhase, quadrature) = sum.Total();
         var (soilIn, soilQuad) = soil.Total();
-        for (; i < _ox.Length; i++)
-        {
-            var (dx, dy, z) = (point.East - _ox[i], point.North - _oy[i], point.Up + _oz[i]);
-            var r2 = Math.Max((dx * dx) + (dy * dy), 1e-12);
-            var factor = (1 - (z / Math.Sqrt(r2 + (z * z)))) / r2;
-            var azimuthal = new Vector3(-dy * factor, dx * factor, 0);
-            soilIn += azimuthal * _oRe[i];
-            soilQuad += azimuthal * _oIm[i];
-        }
-
         inPhase += soilIn;
         quadrature += soilQuad;
         if (_coil is not null)
@@ -89,6 +69,8 @@ public sealed class CircuitField
 
         return new FieldWithPhase(inPhase, quadrature);
     }
+
+    private static int Missing(int count) => (Vector<double>.Count - (count % Vector<double>.Count)) % Vector<double>.Count;
 
     private void Wires(ref Sums sum, Vector3 point, int i)
     {

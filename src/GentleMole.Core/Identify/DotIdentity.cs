@@ -4,7 +4,8 @@ namespace GentleMole.Core.Identify;
 /// <param name="Hypotheses">Every explanation once, the likeliest first; they add up to one.</param>
 /// <param name="Verdict">By how likely it is that the target makes the response.</param>
 /// <param name="Next">What else could be read, the most telling first.</param>
-public sealed record DotIdentity(IReadOnlyList<Hypothesis> Hypotheses, Verdict Verdict, IReadOnlyList<NextMeasurement> Next)
+/// <param name="Signs">What was read, and what each explanation would have expected.</param>
+public sealed record DotIdentity(IReadOnlyList<Hypothesis> Hypotheses, Verdict Verdict, IReadOnlyList<NextMeasurement> Next, IReadOnlyList<SeenSign> Signs)
 {
     /// <summary>From here the response is the target's.</summary>
     public const double SoundFrom = 0.98;
@@ -12,8 +13,14 @@ public sealed record DotIdentity(IReadOnlyList<Hypothesis> Hypotheses, Verdict V
     /// <summary>Up to here it is not.</summary>
     public const double RejectTo = 0.40;
 
+    /// <summary>The likeliest explanation.</summary>
+    public Hypothesis Best => Hypotheses[0];
+
+    /// <summary>The target as an explanation.</summary>
+    public Hypothesis Target => Hypotheses.First(h => h.Kind == HypothesisKind.Target);
+
     /// <summary>Chance that the target makes it.</summary>
-    public double OnTarget => Hypotheses.First(h => h.Kind == HypothesisKind.Target).Probability;
+    public double OnTarget => Target.Probability;
 
     /// <summary>Verdict for a chance.</summary>
     public static Verdict VerdictOf(double onTarget) =>

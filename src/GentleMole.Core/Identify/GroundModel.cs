@@ -27,7 +27,7 @@ internal sealed class GroundModel
     private const double PinReach = 4;
 
     private readonly IdentifyTask _task;
-    private readonly double[] _cumulative;
+    private readonly double[] _weights;
     private readonly double[] _scratch;
     private readonly Dictionary<(int Ground, int Dot, int Maker), double[]> _fixed = [];
     private readonly bool[,] _isFar;
@@ -38,9 +38,9 @@ internal sealed class GroundModel
         Lines = task.Network.Lines.Count;
         var most = grounds.Max(g => g.LogWeight);
         var weights = grounds.Select(g => Math.Exp(g.LogWeight - most)).ToArray();
-        double passed = 0;
-        _cumulative = [.. weights.Select(w => passed += w)];
-        LogMean = most + Math.Log(passed / grounds.Count);
+        var total = weights.Sum();
+        _weights = Array.ConvertAll(weights, w => w / total);
+        LogMean = most + Math.Log(total / grounds.Count);
         _scratch = new double[dots.Max(d => d.Count) * DotPlaces.Each];
         _isFar = new bool[dots.Count, Makers];
         for (var dot = 0; dot < dots.Count; dot++)
@@ -73,11 +73,36 @@ internal sealed class GroundModel
     /// <summary>Lines that can move in a ground.</summary>
     public int Moving(int ground) => Grounds[ground].Draw.HasUnknown ? Lines + 1 : Lines;
 
-    /// <summary>A ground by its weight.</summary>
-    public int AnyGround(Random random)
+    /// <summary>Grounds by their weight, half of them by how many particles are in each.</summary>
+    /// <param name="particles">Empty to draw by weight alone.</param>
+    public LikelyGrounds Likely(IReadOnlyCollection<Particle> particles)
     {
-        var at = Array.BinarySearch(_cumulative, random.NextDouble() * _cumulative[^1]);
-        return Math.Min(at >= 0 ? at : ~at, _cumulative.Length - 1);
+        var drawn = (double[])_weights.Clone();
+        if (particles.Count > 0)
+        {
+            drawn = Array.ConvertAll(drawn, w => w / 2);
+            foreach (var particle in particles)
+            {
+                drawn[particle.Ground] += 0.5 / particles.Count;
+            }
+        }
+
+        double passed = 0;
+        return new LikelyGrounds(_weights, drawn, Array.ConvertAll(drawn, d => passed += d));
+    }
+
+    /// <summary>Grounds with how often each is drawn.</summary>
+    public sealed record LikelyGrounds(double[] Weights, double[] Drawn, double[] Cumulative)
+    {
+        /// <summary>A ground.</summary>
+        public int Draw(Random random)
+        {
+            var at = Array.BinarySearch(Cumulative, random.NextDouble() * Cumulative[^1]);
+            return Math.Min(at >= 0 ? at : ~at, Cumulative.Length - 1);
+        }
+
+        /// <summary>Logarithm of how much likelier a ground is than it is drawn.</summary>
+        public double LogWorth(int ground) => Math.Log(Weights[ground] / Drawn[ground]);
     }
 
     /// <summary>Middle and standard deviation of the logarithm of the current sent.</summary>
@@ -202,6 +227,16 @@ internal sealed class GroundModel
 
     /// <summary>Logarithm of the prior of that.</summary>
     public static double LogStronger(double stronger) => LogNormal(stronger, 0, StrongerSigma);
+
+    /// <summary>An empty collection of what the signs of a dot would be.</summary>
+    public Expectations ExpectationsOf(DotPlaces places) => new(places, _task.Receiver);
+
+    /// <summary>Which explanation a particle is of a dot: a line, the unknown one, the hookup, or disturbed, by their numbers.</summary>
+    public int Answer(Particle particle, int dot)
+    {
+        var (maker, isAside) = Owner(particle, dot);
+        return isAside ? Lines + 2 : maker;
+    }
 
     /// <summary>Logarithm of the prior of a line's place and depth.</summary>
     public double LogPrior(int line, double aside, double deeper)

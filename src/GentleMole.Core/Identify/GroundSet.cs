@@ -10,8 +10,12 @@ public sealed class GroundSet
     public const int Usual = 600;
 
     private const int Seed = 20_26;
+    private const int Fewest = 20;
 
     private GroundSet(IReadOnlyList<SolvedGround> grounds) => Grounds = grounds;
+
+    /// <summary>False where hardly any of the grounds can be solved.</summary>
+    public bool IsUsable => Grounds.Count >= Fewest && Grounds.Any(g => double.IsFinite(g.LogWeight));
 
     internal IReadOnlyList<SolvedGround> Grounds { get; }
 

@@ -28,10 +28,10 @@ public static class Identification
         var most = chains.Max(c => c.Chain.LogEvidence);
         var weights = chains.Select(c => Math.Exp(c.Chain.LogEvidence - most)).ToArray();
         var total = weights.Sum();
-        return [.. task.Dots.Select((_, dot) => Identity(task, dot, [.. chains.Select((c, i) => (c.Chain, c.Model, weights[i] / total))]))];
+        return [.. task.Dots.Select((_, dot) => Identity(task, dot, [.. chains.Select((c, i) => (c.Chain, c.Model, weights[i] / total))], cancel))];
     }
 
-    private static DotIdentity Identity(IdentifyTask task, int dot, IReadOnlyList<(ParticleChain Chain, GroundModel Model, double Weight)> chains)
+    private static DotIdentity Identity(IdentifyTask task, int dot, IReadOnlyList<(ParticleChain Chain, GroundModel Model, double Weight)> chains, CancellationToken cancel)
     {
         var lines = task.Network.Lines.Count;
         var counts = new double[lines + 3];
@@ -39,8 +39,7 @@ public static class Identification
         {
             foreach (var particle in chain.Particles)
             {
-                var (maker, isAside) = model.Owner(particle, dot);
-                counts[isAside ? lines + 2 : maker] += weight / chain.Particles.Count;
+                counts[model.Answer(particle, dot)] += weight / chain.Particles.Count;
             }
         }
 
@@ -48,16 +47,27 @@ public static class Identification
         var hypotheses = new List<Hypothesis>();
         for (var i = 0; i < counts.Length; i++)
         {
-            var (kind, line) = i < lines
-                ? (i == task.TargetIndex ? HypothesisKind.Target : HypothesisKind.Line, task.Network.Lines[i].Id)
-                : (i == lines ? HypothesisKind.Unknown : i == lines + 1 ? HypothesisKind.Hookup : HypothesisKind.Disturbed, (string?)null);
+            var (kind, line) = Named(i);
             if (kind != HypothesisKind.Unknown || task.UnknownLines)
             {
                 hypotheses.Add(new Hypothesis(kind, line, (counts[i] * (1 - Kept)) + (Kept / names)));
             }
         }
 
+        (HypothesisKind Kind, string? Line) Named(int answer) => answer < lines
+            ? (answer == task.TargetIndex ? HypothesisKind.Target : HypothesisKind.Line, task.Network.Lines[answer].Id)
+            : (answer == lines ? HypothesisKind.Unknown : answer == lines + 1 ? HypothesisKind.Hookup : HypothesisKind.Disturbed, null);
+
         hypotheses = [.. hypotheses.OrderByDescending(h => h.Probability)];
-        return new DotIdentity(hypotheses, DotIdentity.VerdictOf(hypotheses.First(h => h.Kind == HypothesisKind.Target).Probability), []);
+        var expected = chains[0].Chain.Expected[dot];
+        foreach (var (chain, _, _) in chains.Skip(1))
+        {
+            expected.Join(chain.Expected[dot]);
+        }
+
+        var next = hypotheses[0].Probability >= NextMeasurements.Settled
+            ? []
+            : NextMeasurements.Of(task, dot, chains, (model, particle) => model.Answer(particle, dot), cancel);
+        return new DotIdentity(hypotheses, DotIdentity.VerdictOf(hypotheses.First(h => h.Kind == HypothesisKind.Target).Probability), next, expected.Signs(Named));
     }
 }

@@ -20,11 +20,14 @@ internal sealed class ParticleChain
     private readonly GroundModel _model;
     private readonly Random _random;
     private readonly double[][] _next;
+    private GroundModel.LikelyGrounds _likely;
 
     public ParticleChain(GroundModel model, int seed, CancellationToken cancel)
     {
         (_model, _random) = (model, new Random(seed));
         _next = model.Room();
+        _likely = model.Likely([]);
+        Expected = [.. model.Dots.Select(model.ExpectationsOf)];
         double reached;
         (Particles, reached) = First();
         for (var stage = 0; stage < MostStages && reached < 1; stage++)
@@ -34,6 +37,7 @@ internal sealed class ParticleChain
             var to = Further(from, t => [.. Particles.Select(p => (t - from) * p.Total)]);
             Resample(to - reached);
             reached = to;
+            _likely = _model.Likely(Particles);
             for (var sweep = 0; sweep < (reached < 1 ? 1 : LastSweeps); sweep++)
             {
                 foreach (var particle in Particles)
@@ -43,6 +47,9 @@ internal sealed class ParticleChain
             }
         }
     }
+
+    /// <summary>For each dot what the signs would be, whoever makes the response.</summary>
+    public IReadOnlyList<Expectations> Expected { get; }
 
     /// <summary>All of one weight.</summary>
     public List<Particle> Particles { get; private set; }
@@ -57,7 +64,7 @@ internal sealed class ParticleChain
         var drawn = new List<(Particle Particle, double LogWeight)>(Count * FirstPerParticle);
         for (var i = 0; i < Count * FirstPerParticle; i++)
         {
-            var particle = _model.Empty(_model.AnyGround(_random), _next);
+            var particle = _model.Empty(_likely.Draw(_random), _next);
             particle.LogAmperes = middle + (sigma * Deviate.Normal(_random));
             double log = 0;
             for (var line = 0; line <= _model.Lines; line++)
@@ -77,6 +84,11 @@ internal sealed class ParticleChain
             }
 
             _model.FillAll(particle);
+            for (var dot = 0; dot < Expected.Count; dot++)
+            {
+                Expected[dot].Add(_model.Answer(particle, dot), _model.Expected(particle, dot), log);
+            }
+
             drawn.Add((particle, log));
         }
 
@@ -147,6 +159,7 @@ internal sealed class ParticleChain
 
         Pin(particle, reached);
         OtherGround(particle, reached);
+        OtherGround(particle, reached);
         Turn(particle, reached);
     }
 
@@ -191,12 +204,12 @@ internal sealed class ParticleChain
         }
     }
 
-    /// <summary>The same places in another ground; an unknown line in it is laid anew.</summary>
+    /// <summary>The same places in another ground, often one in which others of the particles are; an unknown line in it is laid anew.</summary>
     private void OtherGround(Particle particle, double reached)
     {
-        var (ground, unknown) = (_model.AnyGround(_random), _model.Unknown);
+        var (ground, unknown) = (_likely.Draw(_random), _model.Unknown);
         var (aside, deeper) = (particle.Aside[unknown], particle.Deeper[unknown]);
-        double logPrior = 0;
+        var logPrior = _likely.LogWorth(ground) - _likely.LogWorth(particle.Ground);
         if (_model.Grounds[particle.Ground].Draw.HasUnknown)
         {
             logPrior -= _model.LogPrior(unknown, aside, deeper) - _model.LogPinned(particle.Ground, unknown, aside, deeper);

@@ -11,7 +11,7 @@ public static class Pinpointing
     /// <summary>… but for so small a chance; where two lines are beyond doubt, for a little more.</summary>
     private const double LeastDoubt = 0.0027;
 
-    private const double LeastDoubtOfTwo = 0.023;
+    private const double LeastDoubtOfTwo = 0.019;
 
     /// <summary>Beyond this misfit a model does not explain a row.</summary>
     public const double MisfitDeviates = 2.6;

@@ -17,7 +17,7 @@ public class HookupApiTests(MoleHost host) : IClassFixture<MoleHost>
 
     private async Task<HttpResponseMessage> SendAsync(JsonObject body) => await host.Device().PostTextAsync("/api/v1/bench/hookup", body.ToJsonString());
 
-    private static void Put(JsonObject body, string path, string json)
+    internal static void Put(JsonObject body, string path, string json)
     {
         var steps = path.Split('.');
         JsonNode at = body;

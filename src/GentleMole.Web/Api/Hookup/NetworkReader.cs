@@ -42,7 +42,8 @@ internal sealed class NetworkReader(Checks checks)
         return checks.Errors.Count > 0 ? null : new BuriedNetwork(new SoilGround(soil), lines!, bonds, joints, body.Mutual ?? true);
     }
 
-    public SignalSource? Source(SourceBody? body)
+    /// <param name="isDriveNeeded">False where what is sent is shown: a direct connection then needs neither setting nor limits.</param>
+    public SignalSource? Source(SourceBody? body, bool isDriveNeeded = true)
     {
         if (body is null)
         {
@@ -52,6 +53,7 @@ internal sealed class NetworkReader(Checks checks)
 
         return checks.Word(body.Method, "source.method", "direct", "clamp", "induction") switch
         {
+            "direct" when !isDriveNeeded => new DirectSource(At(body), Stake(body.Stake), new Drive(1, double.MaxValue, double.MaxValue)),
             "direct" => new DirectSource(At(body), Stake(body.Stake), new Drive(
                 checks.Number(body.SetMilliamps, "source.setMilliamps", HookupRules.SentMilliamps) / 1000,
                 checks.Number(body.MaxVolts, "source.maxVolts", HookupRules.Volts),

@@ -1,0 +1,8 @@
+namespace GentleMole.Core.Identify;
+
+/// <summary>What one explanation expects of a sign, before it was read.</summary>
+/// <param name="Middle">Median.</param>
+/// <param name="Low">One in ten is lower.</param>
+/// <param name="High">One in ten is higher.</param>
+/// <param name="LogLikelihood">Logarithm of how likely what was read is then.</param>
+public sealed record SignExpected(HypothesisKind Kind, string? Line, double Low, double Middle, double High, double LogLikelihood);

@@ -1,0 +1,3 @@
+namespace GentleMole.Web.Api;
+
+internal sealed record HypothesisAnswer(string Kind, string? Line, double Probability);

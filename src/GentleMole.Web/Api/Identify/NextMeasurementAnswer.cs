@@ -1,0 +1,3 @@
+namespace GentleMole.Web.Api;
+
+internal sealed record NextMeasurementAnswer(string Kind, double ExpectedInformationBits);

@@ -1,0 +1,136 @@
+using System.Globalization;
+using GentleMole.Core;
+using GentleMole.Core.Identify;
+using GentleMole.Core.Measures;
+
+namespace GentleMole.Web.Words;
+
+/// <summary>Which line it is, in the words of the trade.</summary>
+/// <param name="Name">What a line is called, with its article: "the gas".</param>
+internal sealed record IdentifyWords(Func<string, string> Name, UnitSystem Units = UnitSystem.Metres)
+{
+    /// <summary>Logarithm of the odds from which a sign is worth a sentence.</summary>
+    private const double Speaking = 1;
+
+    private const int MostSigns = 4;
+
+    public static string Kind(HypothesisKind kind) => kind switch
+    {
+        HypothesisKind.Target => "target",
+        HypothesisKind.Line => "line",
+        HypothesisKind.Unknown => "unknown",
+        HypothesisKind.Disturbed => "disturbed",
+        HypothesisKind.Hookup => "hookup",
+    };
+
+    public static string Next(NextKind kind) => kind switch
+    {
+        NextKind.CurrentOnOtherResponse => "current-on-other-response",
+        NextKind.SecondDotAlong => "second-dot-along",
+        NextKind.LowerFrequency => "lower-frequency",
+        NextKind.MoveStake => "move-stake",
+        NextKind.SecondHookupFarEnd => "second-hookup-far-end",
+        NextKind.Lift => "lift",
+        NextKind.TurnSideways => "turn-sideways",
+        NextKind.RowAcross => "row-across",
+        NextKind.SweepWider => "sweep-wider",
+    };
+
+    /// <summary>Who it is: "the lamp cable", "a line that nobody drew".</summary>
+    public string Who(Hypothesis hypothesis) => hypothesis.Kind switch
+    {
+        HypothesisKind.Target or HypothesisKind.Line => Name(hypothesis.Line!),
+        HypothesisKind.Unknown => "a line that nobody drew",
+        HypothesisKind.Disturbed => "no line right under the dot",
+        HypothesisKind.Hookup => "the lead or stake",
+    };
+
+    /// <summary>The likeliest explanation in one sentence.</summary>
+    public string Sentence(DotIdentity identity)
+    {
+        var (best, target) = (identity.Best, Name(identity.Target.Line!));
+        var second = identity.Hypotheses[1];
+        return identity.Verdict switch
+        {
+            Verdict.Sound => $"This is {target}.",
+            _ when best.Kind == HypothesisKind.Target => $"This is likely {target}, but it could be {Who(second)}.",
+            _ when best.Kind == HypothesisKind.Disturbed => $"The response peaks aside of what makes it: no line lies right under the dot.",
+            _ when identity.Verdict == Verdict.Reject => $"This is {(best.Probability >= 0.9 ? "" : "likely ")}{Who(best)}, not {target}.",
+            _ => $"This could be {Who(best)} as well as {target}.",
+        };
+    }
+
+    /// <summary>The sentence, and the signs that speak most between the likeliest explanation and the target (or the one after it).</summary>
+    public IEnumerable<(string Code, string Text)> Reasons(DotIdentity identity)
+    {
+        var (best, other) = Between(identity);
+        yield return (identity.Verdict switch { Verdict.Sound => "target-makes-it", Verdict.Reject => "target-does-not", Verdict.Caution => "not-sure-which" }, Sentence(identity));
+        foreach (var sign in identity.Signs.Where(s => Math.Abs(s.Speaks(best, other)) >= Speaking).OrderByDescending(s => Math.Abs(s.Speaks(best, other))).Take(MostSigns))
+        {
+            yield return ("sign-" + SignCode(sign.Sign), Text(sign, best, other));
+        }
+    }
+
+    /// <summary>The two explanations that have to be told apart.</summary>
+    public static (Hypothesis Best, Hypothesis Other) Between(DotIdentity identity) =>
+        (identity.Best, identity.Best.Kind == HypothesisKind.Target ? identity.Hypotheses[1] : identity.Target);
+
+    /// <summary>What was read and what each would have shown.</summary>
+    public string Text(SeenSign sign, Hypothesis best, Hypothesis other)
+    {
+        string Of(Hypothesis h) => sign.Expected.FirstOrDefault(e => e.Kind == h.Kind && e.Line == h.Line) is { } e ? $"{Range(sign.Sign, e)} if it is {Who(h)}" : "";
+        var parts = string.Join(", ", new[] { Of(best), Of(other) }.Where(p => p.Length > 0));
+        return $"{SignName(sign.Sign)}: {Figure(sign.Sign, sign.Seen)} read; {parts}.";
+    }
+
+    public static string SignCode(IdentitySign sign) => sign switch
+    {
+        IdentitySign.Current => "current",
+        IdentitySign.Level => "level",
+        IdentitySign.Way => "way",
+        IdentitySign.Depth => "depth",
+        IdentitySign.NullFromPeak => "null",
+        IdentitySign.Direction => "direction",
+        IdentitySign.Sideways => "sideways",
+        IdentitySign.Lift => "lift",
+    };
+
+    public static string SignName(IdentitySign sign) => sign switch
+    {
+        IdentitySign.Current => "Current",
+        IdentitySign.Level => "Response",
+        IdentitySign.Way => "Way of the current",
+        IdentitySign.Depth => "Depth",
+        IdentitySign.NullFromPeak => "Null from peak",
+        IdentitySign.Direction => "Direction",
+        IdentitySign.Sideways => "Turned sideways",
+        IdentitySign.Lift => "Rise for lift",
+    };
+
+    /// <summary>A value of a sign with its unit.</summary>
+    public string Figure(IdentitySign sign, double value) => sign switch
+    {
+        IdentitySign.Current => FigureWords.Milliamps(Math.Round(value, value < 10 ? 1 : 0)),
+        IdentitySign.Level => FigureWords.Figure(value) + "\u00a0nT",
+        IdentitySign.Way => Way(value),
+        IdentitySign.Depth => LengthText.Format(value, Units),
+        IdentitySign.NullFromPeak => LengthText.Format(Math.Abs(value), Units) + (value < 0 ? " left" : " right"),
+        IdentitySign.Direction => Math.Abs(value).ToString("0", CultureInfo.InvariantCulture) + "°" + (Math.Abs(value) < 0.5 ? "" : value < 0 ? " left" : " right"),
+        IdentitySign.Sideways => FigureWords.Percent(value),
+        IdentitySign.Lift => "×" + value.ToString("0.00", CultureInfo.InvariantCulture),
+    };
+
+    /// <summary>Eight in ten of what an explanation expects.</summary>
+    public string Range(IdentitySign sign, SignExpected expected)
+    {
+        if (sign == IdentitySign.Way)
+        {
+            return Way(expected.Middle);
+        }
+
+        var (low, high) = (Figure(sign, expected.Low), Figure(sign, expected.High));
+        return low == high ? low : $"{low} to {high}";
+    }
+
+    private static string Way(double value) => value > 0 ? "the way you walk" : value < 0 ? "against your walk" : "unclear";
+}
