@@ -7,7 +7,7 @@ namespace GentleMole.Core.Identify;
 public sealed class GroundSet
 {
     /// <summary>How many grounds are drawn.</summary>
-    public const int Usual = 600;
+    public const int Usual = 400;
 
     private const int Seed = 20_26;
     private const int Fewest = 20;

@@ -11,6 +11,11 @@ public static class Identification
     /// <summary>Chains that start anew: one alone loses explanations and is confidently wrong.</summary>
     private const int Chains = 2;
 
+    /// <summary>Chains that find what was read less alike than this (logarithm) have not all found the best explanation: more are run.</summary>
+    private const double AgreeTo = 1.5;
+
+    private const int MoreChains = 4;
+
     /// <summary>Chance that is kept for what the model does not know, shared by all explanations alike.</summary>
     private const double Kept = 0.0175;
 
@@ -19,12 +24,23 @@ public static class Identification
     public static IReadOnlyList<DotIdentity> Of(IdentifyTask task, GroundSet grounds, CancellationToken cancel, int seed = 1)
     {
         var places = task.Dots.Select(d => new DotPlaces(d, task.Receiver)).ToList();
-        var chains = new (ParticleChain Chain, GroundModel Model)[Chains];
-        Parallel.For(0, Chains, new ParallelOptions { CancellationToken = cancel }, i =>
+        var chains = Run(0, Chains);
+        if (chains.Max(c => c.Chain.LogEvidence) - chains.Min(c => c.Chain.LogEvidence) > AgreeTo)
         {
-            var model = new GroundModel(task, grounds.Grounds, places);
-            chains[i] = (new ParticleChain(model, (100 * seed) + i, cancel), model);
-        });
+            chains = [.. chains, .. Run(Chains, MoreChains)];
+        }
+
+        (ParticleChain Chain, GroundModel Model)[] Run(int first, int count)
+        {
+            var run = new (ParticleChain Chain, GroundModel Model)[count];
+            Parallel.For(0, count, new ParallelOptions { CancellationToken = cancel }, i =>
+            {
+                var model = new GroundModel(task, grounds.Grounds, places);
+                run[i] = (new ParticleChain(model, (100 * seed) + first + i, cancel), model);
+            });
+            return run;
+        }
+
         var most = chains.Max(c => c.Chain.LogEvidence);
         var weights = chains.Select(c => Math.Exp(c.Chain.LogEvidence - most)).ToArray();
         var total = weights.Sum();

@@ -52,14 +52,15 @@ internal sealed record SolvedGround(GroundDraw Draw, IReadOnlyList<CircuitField>
         var stake = direct.Stake.OhmsIn(solved.Network.Soil);
         var reactive2 = Math.Max(0, (loop * loop) - (real * real));
         var shown = Math.Log(task.ShownVolts.Value / (task.ShownMilliamps.Value / 1000));
-        double sum = 0;
+        var logs = new double[StakeSteps];
         for (var i = 0; i < StakeSteps; i++)
         {
             var by = LeastStake * Math.Pow(MostStake / LeastStake, (i + 0.5) / StakeSteps);
             var resistive = real + ((by - 1) * stake);
-            sum += Math.Exp(SignLikelihood.Log((0.5 * Math.Log((resistive * resistive) + reactive2)) - shown, LoopSigma));
+            logs[i] = SignLikelihood.Log((0.5 * Math.Log((resistive * resistive) + reactive2)) - shown, LoopSigma);
         }
 
-        return Math.Log(sum / StakeSteps);
+        var most = logs.Max();
+        return most + Math.Log(logs.Average(l => Math.Exp(l - most)));
     }
 }

@@ -20,7 +20,7 @@ public class IdentificationTests
             new SoilGround(80),
             [
                 new NetworkLine("tracer", [new(0, 0, -0.8), new(0, 60, -0.8)], Wire, LineEnd.Open, LineEnd.Earthed(20)),
-                new NetworkLine("pipe", [new(2.4, -5, -1), new(2.4, 65, -1)], Pipe, LineEnd.Open, LineEnd.Open),
+                new NetworkLine("pipe", [new(1, -5, -1), new(1, 65, -1)], Pipe, LineEnd.Open, LineEnd.Open),
             ],
             [], []),
         DoubtMetres = [0.3, 0.3], Source = new DirectSource(new LinePlace("tracer", 0), new EarthStake(new SitePoint(-8, 0)), new Drive(0.05, 60, 5)), Hertz = 8000,
@@ -33,7 +33,7 @@ public class IdentificationTests
     };
 
     /// <summary>Right over the pipe, a little current that runs back.</summary>
-    private static ObservedDot OnPipe => new(new SitePoint(2.4, 30), Azimuth.Of(0), 0)
+    private static ObservedDot OnPipe => new(new SitePoint(1, 30), Azimuth.Of(0), 0)
     {
         NullOffsetMetres = 0.05, Depth = new Depth(1.02), CurrentMilliamps = 4, Way = CurrentWay.Against, Direction = Azimuth.Of(0),
     };
@@ -75,21 +75,23 @@ public class IdentificationTests
     [Fact]
     public void What_dot_two_says_of_the_ground_changes_dot_one()
     {
-        // Alone the first dot may be either; the second, further along and in line with it, has the pipe's depth, current and way.
-        var unclear = new ObservedDot(new SitePoint(1.2, 24), Azimuth.Of(0), 0.1) { CurrentMilliamps = null };
-        var pipe = new ObservedDot(new SitePoint(1.25, 31), Azimuth.Of(0), 0.05) { Depth = new Depth(1.02), CurrentMilliamps = 4, Way = CurrentWay.Against, NullOffsetMetres = 0.08 };
+        // Alone the first dot may be either; the second, further along and in line with it, has the tracer's depth, current and way.
+        var unclear = new ObservedDot(new SitePoint(0.5, 24), Azimuth.Of(0), 0.1);
+        var tracer = new ObservedDot(new SitePoint(0.55, 31), Azimuth.Of(0), 0.05) { Depth = new Depth(0.82), CurrentMilliamps = 46, Way = CurrentWay.With, NullOffsetMetres = 0.06 };
 
         var alone = Identify(Street(unclear)).Single();
-        var together = Identify(Street(unclear, pipe));
+        var together = Identify(Street(unclear, tracer));
 
         Assert.True(Math.Abs(together[0].OnTarget - alone.OnTarget) > 0.1, $"{alone.OnTarget:0.00} alone, {together[0].OnTarget:0.00} with the second");
-        Assert.True(together[0].OnTarget < alone.OnTarget);
+        Assert.True(together[0].OnTarget > alone.OnTarget);
     }
 
-    [Fact]
-    public void Names_and_order_of_lines_change_nothing_that_matters()
+    [Theory]
+    [InlineData(true)]
+    [InlineData(false)]
+    public void Names_and_order_of_lines_change_nothing_that_matters(bool onTracer)
     {
-        var task = Street(OnTracer(), OnPipe);
+        var task = Street(onTracer ? OnTracer() : OnPipe);
         var turned = task with
         {
             Network = task.Network with { Lines = [.. task.Network.Lines.Reverse().Select(l => new NetworkLine(l.Id == "tracer" ? "x" : "y", l.Points, l.Conductor, l.Start, l.End))] },
@@ -121,7 +123,7 @@ public class IdentificationTests
     public void Where_it_is_open_a_reading_is_proposed_that_would_tell()
     {
         // Between the two, hardly anything read.
-        var identity = Identify(Street(new ObservedDot(new SitePoint(1.2, 30), Azimuth.Of(0), 0))).Single();
+        var identity = Identify(Street(new ObservedDot(new SitePoint(0.5, 30), Azimuth.Of(0), 0))).Single();
 
         Assert.NotEqual(Verdict.Sound, identity.Verdict);
         Assert.NotEmpty(identity.Next);
@@ -145,7 +147,7 @@ public class IdentificationTests
         var onTarget = told.Where(t => t.truth.Kind == HypothesisKind.Target).ToList();
         Assert.True(brier < 0.12, $"Brier {brier:0.000}");
         Assert.True(sure.Count(t => IsTrue(t.identity.Best, t.truth)) >= 0.96 * sure.Count, $"{sure.Count(t => IsTrue(t.identity.Best, t.truth))} of {sure.Count}");
-        Assert.DoesNotContain(told, t => t.identity.Verdict == Verdict.Sound && t.truth.Kind is HypothesisKind.Line or HypothesisKind.Unknown or HypothesisKind.Hookup && t.identity.Verdict == Verdict.Sound);
+        Assert.DoesNotContain(told, t => t.identity.Verdict == Verdict.Sound && (t.truth.Kind is HypothesisKind.Line or HypothesisKind.Unknown or HypothesisKind.Hookup));
         Assert.True(onTarget.Count(t => t.identity.Verdict == Verdict.Sound) >= 0.7 * onTarget.Count, "sound on the right line");
         Assert.True(onTarget.Count(t => t.identity.Verdict == Verdict.Reject) <= 0.06 * onTarget.Count, "reject on the right line");
     }

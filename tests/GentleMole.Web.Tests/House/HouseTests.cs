@@ -29,8 +29,9 @@ public sealed class HouseTests
         ["Trace"] = ["Lines", "Marking", "Pinpoint", "Site"],
         ["Network"] = ["Fields", "Lines", "Site", "Soil"],
         ["Hookup"] = ["Fields", "Instruments", "Lines", "Network", "Site", "Soil", "Walk"],
+        ["Identify"] = ["Fields", "Instruments", "Lines", "Network", "Pinpoint", "Site", "Soil"],
         ["Sweeps"] = ["Hookup", "Network", "Site"],
-        ["Practice"] = ["Fields", "Hookup", "Instruments", "Lines", "Network", "Pinpoint", "Site", "Soil"],
+        ["Practice"] = ["Fields", "Hookup", "Identify", "Instruments", "Lines", "Network", "Pinpoint", "Site", "Soil"],
     };
 
     private static readonly Dictionary<string, string[]> Web = new()
