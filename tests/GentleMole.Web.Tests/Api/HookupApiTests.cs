@@ -4,6 +4,7 @@ using System.Text.Json.Nodes;
 namespace GentleMole.Web.Tests.Api;
 
 /// <summary>Networks as a stranger would send them: odd ones are solved, impossible ones are told at their path.</summary>
+[Collection("works all processors")]
 public class HookupApiTests(MoleHost host) : IClassFixture<MoleHost>
 {
     private static JsonObject Plain() => JsonNode.Parse("""

@@ -5,6 +5,7 @@ using System.Text.Json.Nodes;
 namespace GentleMole.Web.Tests.Api;
 
 /// <summary>Which line is under a dot, asked over HTTP: worked scenes, and what a stranger gets wrong.</summary>
+[Collection("works all processors")]
 public class IdentifyApiTests(MoleHost host) : IClassFixture<MoleHost>
 {
     private const string Path = "/api/v1/bench/identify";

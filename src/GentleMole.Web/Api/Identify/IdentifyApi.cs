@@ -16,6 +16,9 @@ internal static class IdentifyApi
     private const int MostDots = 20;
     private const int MostFrequencies = 50;
 
+    /// <summary>Each works on all processors; several at once would only hold up each other, and the pages.</summary>
+    private static readonly SemaphoreSlim OneAtATime = new(1);
+
     public static void MapIdentify(this RouteGroupBuilder bench) =>
         bench.MapPost("/identify", (Delegate)IdentifyAsync)
             .Accepts<IdentifyRequest>("application/json").Produces<IdentifyAnswer>().ProducesProblem(400)
@@ -40,14 +43,27 @@ internal static class IdentifyApi
             return ApiProblem.BadInput(RequestPath.Of(wrong));
         }
 
-        var grounds = GroundSet.Of(task, http.RequestAborted);
+        await OneAtATime.WaitAsync(http.RequestAborted);
+        try
+        {
+            return Answer(task, http.RequestAborted);
+        }
+        finally
+        {
+            OneAtATime.Release();
+        }
+    }
+
+    private static IResult Answer(IdentifyTask task, CancellationToken cancel)
+    {
+        var grounds = GroundSet.Of(task, cancel);
         if (!grounds.IsUsable)
         {
             return ApiProblem.BadInput("lines", "This network cannot be solved: resistances or lengths in it are too small or too large to be real, or too many lines run side by side.");
         }
 
         var words = new IdentifyWords(line => line == task.Target ? $"the target {line}" : $"line {line}");
-        return Results.Ok(new IdentifyAnswer([.. Identification.Of(task, grounds, http.RequestAborted).Select(i => Answer(i, words))]));
+        return Results.Ok(new IdentifyAnswer([.. Identification.Of(task, grounds, cancel).Select(i => Answer(i, words))]));
     }
 
     private static IdentityAnswer Answer(DotIdentity identity, IdentifyWords words) => new(
