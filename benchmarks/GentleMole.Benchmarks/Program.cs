@@ -3,13 +3,18 @@ using BenchmarkDotNet.Jobs;
 using BenchmarkDotNet.Running;
 using GentleMole.Benchmarks;
 
-// A name picks one: truth, circuits (a part of truth), store, sheet, notices, hookup, fits, soak (ten minutes); none runs all but the soak.
+// A name picks one: truth, circuits and identify (parts of truth), store, sheet, notices, hookup, fits, soak (ten minutes); none runs all but the soak.
 bool Wanted(string name) => args.Length == 0 || args.Contains(name);
 
 if (Wanted("truth"))
 {
     TruthBench.Run();
     CircuitTruth.Run();
+}
+
+if (Wanted("truth") || args.Contains("identify"))
+{
+    IdentifyTruth.Run();
 }
 
 if (args.Contains("circuits"))

@@ -85,6 +85,20 @@ test('what is known before is asked for and told where it cannot be', async () =
   assert.equal(await page.inputValue('#f-beside'), '0.8 0.1 0.9 -0.33');
 });
 
+test('a dot over the wrong line is refused by name, and turns when what was read is another', async () => {
+  await opened(page, `${server.url}/bench/identify?example=bonded`);
+  const told = text => page.waitForFunction(t => document.querySelector('#identified .verdict-say')?.textContent.includes(t), text);
+  await told('the lamp cable, not the gas');
+  assert.match(await page.textContent('#identified'), /What lies there \(simulated\)/);
+  await page.fill('#f-place', '0.08 m');
+  await page.fill('#f-level', '11');
+  await page.fill('#f-depth', '0.72 m');
+  await page.selectOption('#f-way', 'With');
+  await told('This is the gas.');
+  await page.fill('#f-depth', 'deep');
+  await told('cannot be judged yet');
+});
+
 test('the field of a target and its neighbour shows how far the peak misses', async () => {
   await opened(page, `${server.url}/bench/line-field`);
   await pressed(page, 'Draw the field');

@@ -5,7 +5,9 @@ namespace GentleMole.Core.Identify;
 /// <param name="Verdict">By how likely it is that the target makes the response.</param>
 /// <param name="Next">What else could be read, the most telling first.</param>
 /// <param name="Signs">What was read, and what each explanation would have expected.</param>
-public sealed record DotIdentity(IReadOnlyList<Hypothesis> Hypotheses, Verdict Verdict, IReadOnlyList<NextMeasurement> Next, IReadOnlyList<SeenSign> Signs)
+/// <param name="Profiles">Responses across of those that were met, the best first.</param>
+public sealed record DotIdentity(
+    IReadOnlyList<Hypothesis> Hypotheses, Verdict Verdict, IReadOnlyList<NextMeasurement> Next, IReadOnlyList<SeenSign> Signs, IReadOnlyList<ResponseProfile> Profiles)
 {
     /// <summary>From here the response is the target's.</summary>
     public const double SoundFrom = 0.98;

@@ -1,3 +1,4 @@
+using GentleMole.Core.Fields;
 using GentleMole.Core.Site;
 
 namespace GentleMole.Core.Identify;
@@ -296,6 +297,32 @@ internal sealed class GroundModel
         }
 
         return pins;
+    }
+
+    /// <summary>The whole field of a particle at a place and height, with the given makers where its lines lie.</summary>
+    public Func<SitePoint, double, FieldWithPhase> Field(Particle particle, IReadOnlyList<CircuitField> makers)
+    {
+        var amperes = Math.Exp(particle.LogAmperes);
+        var shapes = Grounds[particle.Ground].Shapes;
+        return (place, height) =>
+        {
+            var (inPhase, quadrature) = (default(Vector3), default(Vector3));
+            for (var i = 0; i < makers.Count; i++)
+            {
+                var (moved, by) = (default(Vector3), amperes);
+                if (i < shapes.Count)
+                {
+                    var side = shapes[i].Aside * particle.Aside[i];
+                    moved = new Vector3(side.East, side.North, shapes[i].Near(place).DepthMetres * (1 - Math.Exp(particle.Deeper[i])));
+                    by *= Math.Exp(particle.Stronger[i]);
+                }
+
+                var at = makers[i].At(new Vector3(place.East, place.North, height) - moved);
+                (inPhase, quadrature) = (inPhase + (at.InPhase * by), quadrature + (at.Quadrature * by));
+            }
+
+            return new FieldWithPhase(inPhase, quadrature);
+        };
     }
 
     private ReadOnlySpan<double> Sum(int dot, double[] fields)

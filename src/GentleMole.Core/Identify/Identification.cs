@@ -19,6 +19,9 @@ public static class Identification
     /// <summary>Chance that is kept for what the model does not know, shared by all explanations alike.</summary>
     private const double Kept = 0.0175;
 
+    private const double ProfileStep = 0.1;
+    private const int ProfileSteps = 30;
+
     /// <summary>Answers for every dot, in their order.</summary>
     /// <param name="grounds">Of a task with the same network, source, frequency and display.</param>
     public static IReadOnlyList<DotIdentity> Of(IdentifyTask task, GroundSet grounds, CancellationToken cancel, int seed = 1)
@@ -84,6 +87,25 @@ public static class Identification
         var next = hypotheses[0].Probability >= NextMeasurements.Settled
             ? []
             : NextMeasurements.Of(task, dot, chains, (model, particle) => model.Answer(particle, dot), cancel);
-        return new DotIdentity(hypotheses, DotIdentity.VerdictOf(hypotheses.First(h => h.Kind == HypothesisKind.Target).Probability), next, expected.Signs(Named));
+        return new DotIdentity(hypotheses, DotIdentity.VerdictOf(hypotheses.First(h => h.Kind == HypothesisKind.Target).Probability), next, expected.Signs(Named), Profiles(task, dot, chains, Named));
+    }
+
+    /// <summary>Of every explanation that has a ground, across the dot in the one that explains it best.</summary>
+    private static List<ResponseProfile> Profiles(
+        IdentifyTask task, int dot, IReadOnlyList<(ParticleChain Chain, GroundModel Model, double Weight)> chains, Func<int, (HypothesisKind Kind, string? Line)> named)
+    {
+        var seen = task.Dots[dot];
+        var best = chains.SelectMany(c => c.Chain.Particles.Select(p => (Particle: p, c.Model, Answer: c.Model.Answer(p, dot))))
+            .GroupBy(p => p.Answer).Select(g => g.MaxBy(p => p.Particle.Total)).OrderByDescending(p => p.Particle.Total);
+        return [.. best.Select(b =>
+        {
+            var field = b.Model.Field(b.Particle, b.Model.Grounds[b.Particle.Ground].Makers);
+            var (kind, line) = named(b.Answer);
+            return new ResponseProfile(kind, line, [.. Enumerable.Range(-ProfileSteps, (2 * ProfileSteps) + 1).Select(i => seen.PeakOffsetMetres + (i * ProfileStep)).Select(offset =>
+            {
+                var at = field(seen.At(offset), task.Receiver.LowerCoilMetres).Along(new Site.Vector3(seen.Across.East, seen.Across.North, 0));
+                return (offset, at.Magnitude * 1e9);
+            })]);
+        })];
     }
 }

@@ -133,33 +133,7 @@ internal sealed class NextMeasurements
             new Drive(1, double.MaxValue, double.MaxValue));
     }
 
-    /// <summary>The whole field of a particle, at the ground it was solved in.</summary>
-    private static Func<SitePoint, double, FieldWithPhase> Same(Particle particle, GroundModel model) => Field(particle, model, model.Grounds[particle.Ground].Makers);
-
-    private static Func<SitePoint, double, FieldWithPhase> Field(Particle particle, GroundModel model, IReadOnlyList<CircuitField> makers)
-    {
-        var amperes = Math.Exp(particle.LogAmperes);
-        var shapes = model.Grounds[particle.Ground].Shapes;
-        return (place, height) =>
-        {
-            var (inPhase, quadrature) = (default(Vector3), default(Vector3));
-            for (var i = 0; i < makers.Count; i++)
-            {
-                var (moved, by) = (default(Vector3), amperes);
-                if (i < shapes.Count)
-                {
-                    var side = shapes[i].Aside * particle.Aside[i];
-                    moved = new Vector3(side.East, side.North, shapes[i].Near(place).DepthMetres * (1 - Math.Exp(particle.Deeper[i])));
-                    by *= Math.Exp(particle.Stronger[i]);
-                }
-
-                var at = makers[i].At(new Vector3(place.East, place.North, height) - moved);
-                (inPhase, quadrature) = (inPhase + (at.InPhase * by), quadrature + (at.Quadrature * by));
-            }
-
-            return new FieldWithPhase(inPhase, quadrature);
-        };
-    }
+    private static Func<SitePoint, double, FieldWithPhase> Same(Particle particle, GroundModel model) => model.Field(particle, model.Grounds[particle.Ground].Makers);
 
     /// <summary>The same ground solved for another hookup; null where that cannot be.</summary>
     private Func<SitePoint, double, FieldWithPhase>? Anew(
@@ -172,7 +146,7 @@ internal sealed class NextMeasurements
                 ground.Draw with { Source = change(ground.Draw.Source) }, _task with { Hertz = hertz, ShownVolts = null }, [.. ground.Shapes.Take(model.Lines)])?.Makers;
         }
 
-        return makers is null ? null : Field(particle, model, makers);
+        return makers is null ? null : model.Field(particle, makers);
     }
 
     /// <summary>The response nearest to the dot's offset on a tape through a place: where, how strong, how deep, which way.</summary>

@@ -39,6 +39,7 @@ internal static class Access
         ["/Bench/Pinpoint"] = new(Everybody, Everybody),
         ["/Bench/Depth"] = new(Everybody, Everybody),
         ["/Bench/Depths"] = new(Everybody, Everybody),
+        ["/Bench/Identify"] = new(Everybody, Everybody),
         ["/Bench/LineField"] = new(Everybody, Everybody),
         ["/Firm/Rules"] = new(Everybody, LeadOnly),
         ["/Firm/Owners"] = new(Everybody, Desk),

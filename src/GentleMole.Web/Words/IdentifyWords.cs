@@ -65,15 +65,32 @@ internal sealed record IdentifyWords(Func<string, string> Name, UnitSystem Units
     {
         var (best, other) = Between(identity);
         yield return (identity.Verdict switch { Verdict.Sound => "target-makes-it", Verdict.Reject => "target-does-not", Verdict.Caution => "not-sure-which" }, Sentence(identity));
+        if (CannotBe(identity) is { } cannot)
+        {
+            yield return ("target-cannot-be-here", cannot);
+        }
+
         foreach (var sign in identity.Signs.Where(s => Math.Abs(s.Speaks(best, other)) >= Speaking).OrderByDescending(s => Math.Abs(s.Speaks(best, other))).Take(MostSigns))
         {
             yield return ("sign-" + SignCode(sign.Sign), Text(sign, best, other));
         }
     }
 
-    /// <summary>The two explanations that have to be told apart.</summary>
-    public static (Hypothesis Best, Hypothesis Other) Between(DotIdentity identity) =>
-        (identity.Best, identity.Best.Kind == HypothesisKind.Target ? identity.Hypotheses[1] : identity.Target);
+    /// <summary>The likeliest explanation and what it has to be told from: the target, or the next that could make a response there at all.</summary>
+    public static (Hypothesis Best, Hypothesis Other) Between(DotIdentity identity)
+    {
+        bool CanBe(Hypothesis h) => identity.Signs.Any(s => s.Expected.Any(e => e.Kind == h.Kind && e.Line == h.Line));
+        var others = identity.Hypotheses.Skip(1).Where(CanBe).ToList();
+        return (identity.Best, identity.Best.Kind != HypothesisKind.Target && CanBe(identity.Target) ? identity.Target : others.FirstOrDefault() ?? identity.Hypotheses[1]);
+    }
+
+    /// <summary>A sentence where the target could not be there at all; null otherwise.</summary>
+    public string? CannotBe(DotIdentity identity) =>
+        identity.Signs.Count > 0 && identity.Signs.All(s => s.Expected.Count > 0 && s.Expected.All(e => e.Kind != HypothesisKind.Target))
+            ? $"{Capital(Name(identity.Target.Line!))} would not show a response here, however soil and ends may be: it lies too far from where plans have it."
+            : null;
+
+    private static string Capital(string text) => char.ToUpperInvariant(text[0]) + text[1..];
 
     /// <summary>What was read and what each would have shown.</summary>
     public string Text(SeenSign sign, Hypothesis best, Hypothesis other)
@@ -107,6 +124,24 @@ internal sealed record IdentifyWords(Func<string, string> Name, UnitSystem Units
         IdentitySign.Lift => "Rise for lift",
     };
 
+    /// <summary>What an explanation expects of a sign, or that it cannot make a response there.</summary>
+    public string Expected(SeenSign sign, Hypothesis hypothesis) =>
+        sign.Expected.FirstOrDefault(e => e.Kind == hypothesis.Kind && e.Line == hypothesis.Line) is { } expected ? Range(sign.Sign, expected) : "no response there";
+
+    /// <summary>What to do next, as somebody would say it.</summary>
+    public string Advice(NextKind kind) => kind switch
+    {
+        NextKind.CurrentOnOtherResponse => "What would tell most: measure the current on the other response of this sweep too.",
+        NextKind.SecondDotAlong => $"What would tell most: a second dot {LengthText.Format(6, Units)} further along.",
+        NextKind.LowerFrequency => "What would tell most: the same dot at a lower frequency.",
+        NextKind.MoveStake => "What would tell most: the stake on the other side of the line, and the dot again.",
+        NextKind.SecondHookupFarEnd => "What would tell most: hook up at the far end and bring it back to here.",
+        NextKind.Lift => "What would tell most: the lift test.",
+        NextKind.TurnSideways => "What would tell most: turn the blade sideways.",
+        NextKind.RowAcross => "What would tell most: a row across, a metre to each side.",
+        NextKind.SweepWider => $"What would tell most: sweep {LengthText.Format(7, Units)} to both sides for other responses.",
+    };
+
     /// <summary>A value of a sign with its unit.</summary>
     public string Figure(IdentitySign sign, double value) => sign switch
     {
@@ -125,7 +160,7 @@ internal sealed record IdentifyWords(Func<string, string> Name, UnitSystem Units
     {
         if (sign == IdentitySign.Way)
         {
-            return Way(expected.Middle);
+            return expected.Low < expected.High ? "either way" : Way(expected.Middle);
         }
 
         var (low, high) = (Figure(sign, expected.Low), Figure(sign, expected.High));

@@ -113,6 +113,13 @@ public class IdentificationTests
     }
 
     [Fact]
+    public void The_loop_that_the_transmitter_shows_says_something_of_the_ground()
+    {
+        var task = Street(OnPipe with { CurrentMilliamps = 20 });
+        Assert.NotEqual(Identify(task with { ShownVolts = 4 })[0].OnTarget, Identify(task with { ShownVolts = 20 })[0].OnTarget, 6);
+    }
+
+    [Fact]
     public void The_same_question_has_the_same_answer()
     {
         var task = Street(OnTracer(), OnPipe);

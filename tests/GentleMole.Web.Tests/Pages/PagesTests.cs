@@ -31,6 +31,7 @@ public class PagesTests(MoleHost host) : IClassFixture<MoleHost>
     [InlineData("/jobs/2/handover/sheet")]
     [InlineData("/bench/depth?way=tilt")]
     [InlineData("/bench/depths")]
+    [InlineData("/bench/identify")]
     [InlineData("/firm")]
     [InlineData("/jobs/1/records")]
     [InlineData("/jobs/1/walk")]

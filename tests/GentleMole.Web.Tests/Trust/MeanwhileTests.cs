@@ -206,6 +206,7 @@ public class MeanwhileTests(MoleHost host) : IClassFixture<MoleHost>
     [InlineData("/bench/pinpoint")]
     [InlineData("/bench/depth")]
     [InlineData("/bench/depths")]
+    [InlineData("/bench/identify")]
     [InlineData("/bench/line-field")]
     [InlineData("/jobs/1/notice")]
     [InlineData("/jobs/1/records?owner=Lanternet")]
