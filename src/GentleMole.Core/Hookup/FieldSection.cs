@@ -24,7 +24,7 @@ public sealed record FieldSection(
             along[i] = cut.Length * i / (Samples - 1);
             var place = cut.At(along[i]);
             var here = field.At(new Vector3(place.East, place.North, HookupPrediction.Tip.Metres));
-            peak[i] = 1e9 * here.SizeAlong(new Vector3(across.East, across.North, 0));
+            peak[i] = 1e9 * here.SizeAlong(across.Raised(0));
             silent[i] = 1e9 * here.SizeAlong(new Vector3(0, 0, 1));
         }
 

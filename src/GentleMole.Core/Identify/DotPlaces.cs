@@ -45,8 +45,8 @@ internal sealed class DotPlaces
 
         Row = places.Count;
         places.AddRange(dot.Readings.Select(r => (r.OffsetMetres, r.HeightMetres)));
-        _places = [.. places.Select(p => dot.At(p.Offset) is var at ? new Vector3(at.East, at.North, p.Height) : default)];
-        (_across, _along) = (new Vector3(dot.Across.East, dot.Across.North, 0), new Vector3(dot.Walking.Direction.East, dot.Walking.Direction.North, 0));
+        _places = [.. places.Select(p => dot.At(p.Offset).Raised(p.Height))];
+        (_across, _along) = (dot.Across.Raised(0), dot.Walking.Direction.Raised(0));
     }
 
     /// <summary>What was read there.</summary>

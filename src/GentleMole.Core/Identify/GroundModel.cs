@@ -152,8 +152,7 @@ internal sealed class GroundModel
         {
             var shape = solved.Shapes[maker];
             var depth = shape.Near(places.Observed.Dot).DepthMetres;
-            var side = shape.Aside * aside;
-            places.Fill(solved.Makers[maker], new Vector3(side.East, side.North, depth * (1 - Math.Exp(deeper))), span);
+            places.Fill(solved.Makers[maker], (shape.Aside * aside).Raised(depth * (1 - Math.Exp(deeper))), span);
         }
 
         if (maker != Hookup)
@@ -312,12 +311,11 @@ internal sealed class GroundModel
                 var (moved, by) = (default(Vector3), amperes);
                 if (i < shapes.Count)
                 {
-                    var side = shapes[i].Aside * particle.Aside[i];
-                    moved = new Vector3(side.East, side.North, shapes[i].Near(place).DepthMetres * (1 - Math.Exp(particle.Deeper[i])));
+                    moved = (shapes[i].Aside * particle.Aside[i]).Raised(shapes[i].Near(place).DepthMetres * (1 - Math.Exp(particle.Deeper[i])));
                     by *= Math.Exp(particle.Stronger[i]);
                 }
 
-                var at = makers[i].At(new Vector3(place.East, place.North, height) - moved);
+                var at = makers[i].At(place.Raised(height) - moved);
                 (inPhase, quadrature) = (inPhase + (at.InPhase * by), quadrature + (at.Quadrature * by));
             }
 

@@ -43,7 +43,7 @@ internal sealed class GroundSampler(IdentifyTask task, IReadOnlyList<SitePoint> 
     private const double ClipDrawn = 0.25;
 
     private readonly NetworkLine _target = task.Network.Line(task.Target);
-    private readonly Run _run = new(task.Network.Line(task.Target).Points.Select(p => new SitePoint(p.East, p.North)));
+    private readonly Run _run = task.Network.Line(task.Target).OnPlan();
     private readonly IReadOnlyList<(LinePlace From, LinePlace To)> _bonds = NearEnds(task.Network);
     private readonly IReadOnlyList<LinePlace> _clips = WrongClips(task);
 
@@ -135,7 +135,7 @@ internal sealed class GroundSampler(IdentifyTask task, IReadOnlyList<SitePoint> 
         var conductor = bare ? new Conductor(Metal.Steel, 0.06, 0.004, Coating.Bare) : new Conductor(Metal.Aluminium, 0.03, 0.002, Coating.Polyethylene);
         LineEnd End() => random.Next(2) == 0 ? LineEnd.Open : LineEnd.Earthed(LogUniform(random, 5, 60));
         double[] corners = [-BeyondMetres * random.NextDouble(), .. Enumerable.Range(1, _run.Points.Count - 2).Select(_run.ChainageOf), _run.Length + (BeyondMetres * random.NextDouble())];
-        List<Vector3> points = [.. corners.Select(c => _run.At(c, aside)).Select(p => new Vector3(p.East, p.North, -depth))];
+        List<Vector3> points = [.. corners.Select(c => _run.At(c, aside).Raised(-depth))];
         var line = new NetworkLine(Unknown, points, conductor, End(), End());
         if (random.NextDouble() >= 0.4)
         {
@@ -144,7 +144,7 @@ internal sealed class GroundSampler(IdentifyTask task, IReadOnlyList<SitePoint> 
 
         var atEnd = random.Next(2) == 0;
         var end = atEnd ? _target.Points[^1] : _target.Points[0];
-        var there = new Run(points.Select(p => new SitePoint(p.East, p.North))).Project(new SitePoint(end.East, end.North)).ChainageMetres;
+        var there = line.OnPlan().Project(end.OnPlan).ChainageMetres;
         return (line, new Bond(new LinePlace(task.Target, atEnd ? _target.LengthMetres : 0), new LinePlace(Unknown, there), LogUniform(random, 0.3, 5)));
     }
 
@@ -163,7 +163,7 @@ internal sealed class GroundSampler(IdentifyTask task, IReadOnlyList<SitePoint> 
             {
                 foreach (var other in network.Lines.Where(o => o.Id != line.Id))
                 {
-                    var station = new Run(other.Points.Select(p => new SitePoint(p.East, p.North))).Project(new SitePoint(end.East, end.North));
+                    var station = other.OnPlan().Project(end.OnPlan);
                     if (Math.Abs(station.OffsetMetres) <= NearBondMetres)
                     {
                         found.Add((new LinePlace(line.Id, at), new LinePlace(other.Id, Math.Min(station.ChainageMetres, other.LengthMetres))));
@@ -192,7 +192,7 @@ internal sealed class GroundSampler(IdentifyTask task, IReadOnlyList<SitePoint> 
         var clip = task.Network.Line(at.Line).At(at.ChainageMetres);
         return [.. task.Network.Lines.Where(l => l.Id != at.Line)
             .SelectMany(l => new[] { (End: l.Points[0], At: 0.0), (End: l.Points[^1], At: l.LengthMetres) }.Select(e => (l.Id, e.End, e.At)))
-            .Where(e => new SitePoint(e.End.East, e.End.North).DistanceTo(new SitePoint(clip.East, clip.North)) <= WrongClipMetres)
+            .Where(e => e.End.OnPlan.DistanceTo(clip.OnPlan) <= WrongClipMetres)
             .Select(e => new LinePlace(e.Id, e.At))];
     }
 

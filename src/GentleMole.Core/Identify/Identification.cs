@@ -103,8 +103,8 @@ public static class Identification
             var (kind, line) = named(b.Answer);
             return new ResponseProfile(kind, line, [.. Enumerable.Range(-ProfileSteps, (2 * ProfileSteps) + 1).Select(i => seen.PeakOffsetMetres + (i * ProfileStep)).Select(offset =>
             {
-                var at = field(seen.At(offset), task.Receiver.LowerCoilMetres).Along(new Site.Vector3(seen.Across.East, seen.Across.North, 0));
-                return (offset, at.Magnitude * 1e9);
+                var at = field(seen.At(offset), task.Receiver.LowerCoilMetres).SizeAlong(seen.Across.Raised(0));
+                return (offset, at * 1e9);
             })]);
         })];
     }

@@ -66,7 +66,7 @@ public static class IdentifyRules
         for (var i = 0; i < task.Network.Lines.Count; i++)
         {
             Number(task.DoubtMetres[i], Doubt, $"{lines}[{i}].{nameof(task.DoubtMetres)}", "how well the line's place is known, in metres");
-            if (!SiteRules.IsRun([.. task.Network.Lines[i].Points.Select(p => new SitePoint(p.East, p.North))]))
+            if (!SiteRules.IsRun([.. task.Network.Lines[i].Points.Select(p => p.OnPlan)]))
             {
                 Add($"{lines}[{i}].{nameof(NetworkLine.Points)}", "Seen from above all its points lie in one place; a line that is followed needs a length on the plan.");
             }

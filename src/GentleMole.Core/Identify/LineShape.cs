@@ -11,11 +11,10 @@ internal sealed class LineShape
 
     public LineShape(NetworkLine line)
     {
-        var points = line.Points.Select(p => new SitePoint(p.East, p.North)).ToList();
-        _run = new Run(points);
-        _depth = [.. _run.Points.Select(c => -line.Points.MinBy(p => c.DistanceTo(new SitePoint(p.East, p.North))).Up)];
-        var chord = points[^1] - points[0];
-        Aside = (chord.Length > 0 ? chord : points[1] - points[0]).Unit().Right;
+        _run = line.OnPlan();
+        _depth = [.. _run.Points.Select(c => -line.Points.MinBy(p => c.DistanceTo(p.OnPlan)).Up)];
+        var chord = _run.Points[^1] - _run.Points[0];
+        Aside = (chord.Length > 0 ? chord : _run.Points[1] - _run.Points[0]).Unit().Right;
     }
 
     /// <summary>Right angle to the chord from its first to its last point, unit vector to the right.</summary>

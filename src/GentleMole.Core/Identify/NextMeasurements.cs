@@ -22,6 +22,7 @@ internal sealed class NextMeasurements
     private const double WideMetres = 7;
     private const double StepMetres = 0.25;
     private const double StandsOut = 1.07;
+    private const double LeastStakeMetres = 3;
     private const double RowStepMetres = 0.2;
     private const int RowEachSide = 5;
     private const double PlaceSigma = 0.06;
@@ -113,9 +114,7 @@ internal sealed class NextMeasurements
     private SitePoint OtherSide(DirectSource direct)
     {
         var line = _task.Network.Line(direct.At.Line);
-        var run = new Run(line.Points.Select(p => new SitePoint(p.East, p.North)));
-        var (at, ahead) = (line.At(direct.At.ChainageMetres), run.DirectionAt(direct.At.ChainageMetres));
-        var clip = new SitePoint(at.East, at.North);
+        var (clip, ahead) = (line.At(direct.At.ChainageMetres).OnPlan, line.OnPlan().DirectionAt(direct.At.ChainageMetres));
         var away = direct.Stake.Place - clip;
         return clip + away - (ahead.Right * (2 * away.Dot(ahead.Right)));
     }
@@ -124,10 +123,8 @@ internal sealed class NextMeasurements
     {
         var line = _task.Network.Line(_task.Target);
         var atEnd = direct.At.Line != _task.Target || direct.At.ChainageMetres < line.LengthMetres / 2;
-        var end = atEnd ? line.Points[^1] : line.Points[0];
-        var run = new Run(line.Points.Select(p => new SitePoint(p.East, p.North)));
-        var clip = new SitePoint(end.East, end.North);
-        var away = Math.Max(3, direct.Stake.Place.DistanceTo(new SitePoint(_task.Network.Line(direct.At.Line).At(direct.At.ChainageMetres).East, _task.Network.Line(direct.At.Line).At(direct.At.ChainageMetres).North)));
+        var (run, clip) = (line.OnPlan(), (atEnd ? line.Points[^1] : line.Points[0]).OnPlan);
+        var away = Math.Max(LeastStakeMetres, direct.Stake.Place.DistanceTo(_task.Network.Line(direct.At.Line).At(direct.At.ChainageMetres).OnPlan));
         return new DirectSource(
             new LinePlace(_task.Target, atEnd ? line.LengthMetres : 0), direct.Stake with { Place = clip + (run.DirectionAt(atEnd ? run.Length : 0).Right * away) },
             new Drive(1, double.MaxValue, double.MaxValue));
@@ -327,7 +324,7 @@ internal sealed class NextMeasurements
         return total > 0 ? -weights.Where(w => w > 0).Sum(w => w / total * Math.Log2(w / total)) : 0;
     }
 
-    private static double Size(FieldWithPhase at, SitePoint along) => Math.Sqrt((Dot(at.InPhase, along) * Dot(at.InPhase, along)) + (Dot(at.Quadrature, along) * Dot(at.Quadrature, along)));
+    private static double Size(FieldWithPhase at, SitePoint along) => at.SizeAlong(along.Raised(0));
 
-    private static double Dot(Vector3 field, SitePoint along) => (field.East * along.East) + (field.North * along.North);
+    private static double Dot(Vector3 field, SitePoint along) => field.OnPlan.Dot(along);
 }

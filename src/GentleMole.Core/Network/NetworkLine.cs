@@ -21,6 +21,10 @@ public sealed record NetworkLine(
     /// <summary>Length along the line in three dimensions: its chainage at the end.</summary>
     public double LengthMetres { get; } = Points.Zip(Points.Skip(1), (a, b) => (b - a).Length).Sum();
 
+    /// <summary>Its run seen from above; a line that only goes down has none.</summary>
+    /// <exception cref="ArgumentException">All its points lie in one place on the plan.</exception>
+    public Run OnPlan() => new(Points.Select(p => p.OnPlan));
+
     /// <summary>The point at a chainage, held within the line.</summary>
     public Vector3 At(double chainageMetres)
     {

@@ -57,7 +57,7 @@ public sealed record MadeUpScene(IdentifyTask Task, IReadOnlyList<(HypothesisKin
             ShownMilliamps = amperes * 1000 * (1 + (0.02 * Deviate.Normal(random))),
             ShownVolts = volts * (1 + (0.03 * Deviate.Normal(random))),
         };
-        var run = new Run(records.Network.Line(Target).Points.Select(p => new SitePoint(p.East, p.North)));
+        var run = records.Network.Line(Target).OnPlan();
         var chainage = Chainage(random, run);
         var walking = random.Next(2) == 0 ? run.DirectionAt(chainage).Azimuth : run.DirectionAt(chainage).Azimuth.Opposite;
         var responses = hand.Sweep(run.At(chainage), walking);
@@ -163,7 +163,7 @@ public sealed record MadeUpScene(IdentifyTask Task, IReadOnlyList<(HypothesisKin
         void Add(IEnumerable<SitePoint> points)
         {
             var depth = Between(0.45, 1.4);
-            lines.Add(new NetworkLine(((char)('a' + lines.Count)).ToString(), [.. points.Select(p => new Vector3(p.East, p.North, -depth))], Metallic(), End(), End()));
+            lines.Add(new NetworkLine(((char)('a' + lines.Count)).ToString(), [.. points.Select(p => p.Raised(-depth))], Metallic(), End(), End()));
             doubts.Add(Between(0.15, 0.8));
         }
 
@@ -202,7 +202,7 @@ public sealed record MadeUpScene(IdentifyTask Task, IReadOnlyList<(HypothesisKin
         {
             var other = lines[1];
             var end = corners[^1];
-            var foot = new Run(other.Points.Select(p => new SitePoint(p.East, p.North))).Project(end);
+            var foot = other.OnPlan().Project(end);
             bonds.Add(new Bond(new LinePlace(Target, lines[0].LengthMetres), new LinePlace(other.Id, Math.Min(foot.ChainageMetres, other.LengthMetres)), GroundSampler.LogUniform(random, 0.3, 5)));
         }
 
@@ -242,7 +242,7 @@ public sealed record MadeUpScene(IdentifyTask Task, IReadOnlyList<(HypothesisKin
             var (inPhase, quadrature) = (default(Vector3), default(Vector3));
             foreach (var maker in makers)
             {
-                var at = maker.At(new Vector3(place.East, place.North, height));
+                var at = maker.At(place.Raised(height));
                 (inPhase, quadrature) = (inPhase + at.InPhase, quadrature + at.Quadrature);
             }
 
@@ -373,8 +373,8 @@ public sealed record MadeUpScene(IdentifyTask Task, IReadOnlyList<(HypothesisKin
             return lowest;
         }
 
-        private static double Size(FieldWithPhase at, SitePoint along) => Math.Sqrt((Dot(at.InPhase, along) * Dot(at.InPhase, along)) + (Dot(at.Quadrature, along) * Dot(at.Quadrature, along)));
+        private static double Size(FieldWithPhase at, SitePoint along) => at.SizeAlong(along.Raised(0));
 
-        private static double Dot(Vector3 field, SitePoint along) => (field.East * along.East) + (field.North * along.North);
+        private static double Dot(Vector3 field, SitePoint along) => field.OnPlan.Dot(along);
     }
 }

@@ -31,6 +31,9 @@ public readonly record struct SitePoint(double East, double North)
         return length == 0 ? this : new SitePoint(East / length, North / length);
     }
 
+    /// <summary>The same place or direction at a height.</summary>
+    public Vector3 Raised(double upMetres) => new(East, North, upMetres);
+
     /// <summary>The way it points.</summary>
     public Azimuth Azimuth => Azimuth.Of(this);
 

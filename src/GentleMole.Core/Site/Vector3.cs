@@ -15,6 +15,9 @@ public readonly record struct Vector3(double East, double North, double Up)
     /// <summary>Scalar product.</summary>
     public double Dot(Vector3 b) => (East * b.East) + (North * b.North) + (Up * b.Up);
 
+    /// <summary>Seen from above.</summary>
+    public SitePoint OnPlan => new(East, North);
+
     /// <summary>Length, metres.</summary>
     public double Length => Math.Sqrt(Dot(this));
 
