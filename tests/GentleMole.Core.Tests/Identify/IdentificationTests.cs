@@ -112,6 +112,14 @@ public class IdentificationTests
         Assert.Equal(Identify(task)[0].OnTarget, Identify(task with { Frequencies = [] })[0].OnTarget, 12);
     }
 
+    /// <summary>What runs in the tracer runs away from the box; back it comes only in something else.</summary>
+    [Fact]
+    public void A_current_that_runs_back_speaks_against_the_target()
+    {
+        double With(CurrentWay way) => Identify(Street(OnPipe with { PeakOffsetMetres = -0.5, CurrentMilliamps = 30, Depth = null, Way = way }))[0].OnTarget;
+        Assert.True(With(CurrentWay.With) > 2 * With(CurrentWay.Against), $"{With(CurrentWay.With):0.000} with, {With(CurrentWay.Against):0.000} against the walk");
+    }
+
     [Fact]
     public void The_loop_that_the_transmitter_shows_says_something_of_the_ground()
     {
