@@ -87,7 +87,8 @@ public static class Identification
         var next = hypotheses[0].Probability >= NextMeasurements.Settled
             ? []
             : NextMeasurements.Of(task, dot, chains, (model, particle) => model.Answer(particle, dot), cancel);
-        return new DotIdentity(hypotheses, DotIdentity.VerdictOf(hypotheses.First(h => h.Kind == HypothesisKind.Target).Probability), next, expected.Signs(Named), Profiles(task, dot, chains, Named));
+        var onTarget = hypotheses.First(h => h.Kind == HypothesisKind.Target).Probability;
+        return new DotIdentity(hypotheses, DotIdentity.VerdictOf(onTarget), next, expected.Signs(Named), Profiles(task, dot, chains, Named));
     }
 
     /// <summary>Of every explanation that has a ground, across the dot in the one that explains it best.</summary>

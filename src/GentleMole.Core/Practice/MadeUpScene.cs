@@ -212,7 +212,7 @@ public sealed record MadeUpScene(IdentifyTask Task, IReadOnlyList<(HypothesisKin
         return new IdentifyTask
         {
             Network = new BuriedNetwork(new SoilGround(GroundSampler.LogUniform(random, 20, 1500)), lines, bonds, []), DoubtMetres = doubts, Hertz = hertz,
-            Frequencies = Frequencies, Target = Target, Dots = [], Receiver = new ReceiverBuild(RelativeNoise: 0.01, FloorTesla: 5e-11 * Math.Max(0.1, Math.Sqrt(8000 / hertz))),
+            Frequencies = Frequencies, Target = Target, Dots = [], Receiver = IdentifyTask.CalibratedAt(hertz),
             Source = new DirectSource(new LinePlace(Target, 0), new EarthStake(origin + side), new Drive(milliamps / 1000.0, 60, 5)),
         };
     }

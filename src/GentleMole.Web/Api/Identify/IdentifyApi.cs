@@ -1,6 +1,5 @@
 using GentleMole.Core;
 using GentleMole.Core.Identify;
-using GentleMole.Core.Instruments;
 using GentleMole.Core.Lines;
 using GentleMole.Core.Network;
 using GentleMole.Core.Pinpoint;
@@ -99,12 +98,9 @@ internal static class IdentifyApi
         return checks.Errors.Count > 0 || network is null || source is null ? null : new IdentifyTask
         {
             Network = network, DoubtMetres = doubts, Source = source, Hertz = hertz, Frequencies = body.FrequenciesHertz ?? [], Target = body.Target!,
-            UnknownLines = body.UnknownLines ?? true, ShownMilliamps = body.Shown?.CurrentMilliamps, ShownVolts = body.Shown?.Volts, Dots = dots!, Receiver = ReceiverAt(hertz),
+            UnknownLines = body.UnknownLines ?? true, ShownMilliamps = body.Shown?.CurrentMilliamps, ShownVolts = body.Shown?.Volts, Dots = dots!, Receiver = IdentifyTask.CalibratedAt(hertz),
         };
     }
-
-    /// <summary>Noise of the receiver that worked scenes are made with: 1 %, and a floor that falls with the root of the frequency.</summary>
-    private static ReceiverBuild ReceiverAt(double hertz) => new(RelativeNoise: 0.01, FloorTesla: 5e-11 * Math.Max(0.1, Math.Sqrt(8000 / hertz)));
 
     private static ObservedDot? Dot(ObservationBody? body, string path, Checks checks)
     {
