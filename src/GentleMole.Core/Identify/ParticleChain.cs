@@ -9,7 +9,7 @@ internal sealed class ParticleChain
     /// <summary>Particles that are carried on.</summary>
     public const int Count = 400;
 
-    private const int FirstPerParticle = 10;
+    private const int FirstPerParticle = 5;
     private const double LeastEffective = 0.5;
     private const double PinnedPart = 0.5;
     private const int MostStages = 40;
