@@ -45,6 +45,8 @@ internal static class MoleApp
         builder.Services.AddSingleton<PlaceClock>();
         builder.Services.AddSingleton<KeptSheets>();
         builder.Services.AddSingleton<SignalDesk>();
+        builder.Services.AddSingleton<ProcessorGate>();
+        builder.Services.AddSingleton<IdentityDesk>();
         builder.Services.AddSingleton<WalkDesk>();
         builder.Services.AddScoped<SheetLoader>();
         builder.Services.AddSingleton<ShippedFiles>();

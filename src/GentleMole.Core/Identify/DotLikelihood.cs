@@ -150,6 +150,7 @@ internal static class DotLikelihood
         }
 
         var crest = readings.Max(r => r.Peak) * 1e-9;
+        amperes *= places.Observed.IsRowRelative ? Scale(places, field, amperes) : 1;
         double log = 0;
         for (var i = 0; i < readings.Count; i++)
         {
@@ -164,6 +165,19 @@ internal static class DotLikelihood
 
         double One(double seen, double expected) =>
             SignLikelihood.Log(seen - expected, Math.Sqrt(Square(RowPart * expected) + Square(RowFloor * crest) + Square(receiver.FloorTesla))) + Math.Log(Math.Max(crest, 1e-15));
+    }
+
+    /// <summary>By what a field has to be multiplied to come nearest to a row, least squares on the responses across.</summary>
+    private static double Scale(DotPlaces places, ReadOnlySpan<double> field, double amperes)
+    {
+        var (both, square) = (0.0, 1e-60);
+        for (var i = 0; i < places.Observed.Readings.Count; i++)
+        {
+            var expected = ExpectedSigns.Across(field, places.Row + i) * amperes;
+            (both, square) = (both + (expected * places.Observed.Readings[i].Peak * 1e-9), square + (expected * expected));
+        }
+
+        return both / square;
     }
 
     private static double CoilSigma(double distance, ReceiverBuild receiver) =>

@@ -1,4 +1,5 @@
 using GentleMole.Core.Fields;
+using GentleMole.Core.Network;
 using GentleMole.Core.Site;
 
 namespace GentleMole.Core.Identify;
@@ -107,9 +108,9 @@ internal sealed class GroundModel
     }
 
     /// <summary>Middle and standard deviation of the logarithm of the current sent.</summary>
-    public (double Middle, double Sigma) LogAmperes => _task.ShownMilliamps is > 0 and var shown
+    public (double Middle, double Sigma) LogAmperes => _task is { ShownMilliamps: > 0 and var shown, Source: DirectSource or ClampSource }
         ? (Math.Log(shown / 1000), ShownAmperesSigma)
-        : (Math.Log(GuessedAmperes), GuessedAmperesSigma);
+        : (_task.Source is DirectSource or ClampSource ? Math.Log(GuessedAmperes) : 0, GuessedAmperesSigma);
 
     /// <summary>Standard deviations of a line's place aside and of the logarithm of its depth.</summary>
     public (double Aside, double Deeper) Doubt(int line) => line == Unknown
@@ -155,9 +156,9 @@ internal sealed class GroundModel
             places.Fill(solved.Makers[maker], (shape.Aside * aside).Raised(depth * (1 - Math.Exp(deeper))), span);
         }
 
-        if (maker != Hookup)
+        var by = solved.Scale * (maker == Hookup ? 1 : Math.Exp(stronger));
+        if (by != 1)
         {
-            var by = Math.Exp(stronger);
             for (var i = 0; i < span.Length; i++)
             {
                 span[i] *= by;
@@ -298,10 +299,12 @@ internal sealed class GroundModel
         return pins;
     }
 
-    /// <summary>The whole field of a particle at a place and height, with the given makers where its lines lie.</summary>
-    public Func<SitePoint, double, FieldWithPhase> Field(Particle particle, IReadOnlyList<CircuitField> makers)
+    /// <summary>The whole field of a particle at a place and height.</summary>
+    /// <param name="solved">Its ground, or the same ground solved for another hookup.</param>
+    public Func<SitePoint, double, FieldWithPhase> Field(Particle particle, SolvedGround solved)
     {
-        var amperes = Math.Exp(particle.LogAmperes);
+        var amperes = Math.Exp(particle.LogAmperes) * solved.Scale;
+        var makers = solved.Makers;
         var shapes = Grounds[particle.Ground].Shapes;
         return (place, height) =>
         {

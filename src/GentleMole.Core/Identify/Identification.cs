@@ -26,14 +26,26 @@ public static class Identification
     /// <param name="grounds">Of a task with the same network, source, frequency and display.</param>
     public static IReadOnlyList<DotIdentity> Of(IdentifyTask task, GroundSet grounds, CancellationToken cancel, int seed = 1)
     {
+        var chains = Run(task, grounds, seed, cancel);
+        return [.. task.Dots.Select((_, dot) => Identity(task, dot, chains, true, cancel))];
+    }
+
+    /// <summary>The answer for one dot; the others only tell of the ground.</summary>
+    /// <param name="dot">Index of the dot.</param>
+    public static DotIdentity Of(IdentifyTask task, int dot, GroundSet grounds, CancellationToken cancel, int seed = 1) =>
+        Identity(task, dot, Run(task, grounds, seed, cancel), true, cancel);
+
+    /// <summary>Chains with the weight of each.</summary>
+    internal static IReadOnlyList<(ParticleChain Chain, GroundModel Model, double Weight)> Run(IdentifyTask task, GroundSet grounds, int seed, CancellationToken cancel)
+    {
         var places = task.Dots.Select(d => new DotPlaces(d, task.Receiver)).ToList();
-        var chains = Run(0, Chains);
+        var chains = Some(0, Chains);
         if (chains.Max(c => c.Chain.LogEvidence) - chains.Min(c => c.Chain.LogEvidence) > AgreeTo)
         {
-            chains = [.. chains, .. Run(Chains, MoreChains)];
+            chains = [.. chains, .. Some(Chains, MoreChains)];
         }
 
-        (ParticleChain Chain, GroundModel Model)[] Run(int first, int count)
+        (ParticleChain Chain, GroundModel Model)[] Some(int first, int count)
         {
             var run = new (ParticleChain Chain, GroundModel Model)[count];
             Parallel.For(0, count, new ParallelOptions { CancellationToken = cancel }, i =>
@@ -47,10 +59,13 @@ public static class Identification
         var most = chains.Max(c => c.Chain.LogEvidence);
         var weights = chains.Select(c => Math.Exp(c.Chain.LogEvidence - most)).ToArray();
         var total = weights.Sum();
-        return [.. task.Dots.Select((_, dot) => Identity(task, dot, [.. chains.Select((c, i) => (c.Chain, c.Model, weights[i] / total))], cancel))];
+        return [.. chains.Select((c, i) => (c.Chain, c.Model, weights[i] / total))];
     }
 
-    private static DotIdentity Identity(IdentifyTask task, int dot, IReadOnlyList<(ParticleChain Chain, GroundModel Model, double Weight)> chains, CancellationToken cancel)
+    /// <summary>What the chains say of one dot.</summary>
+    /// <param name="isAlone">True to say what to read next and how the response looks across; of many dots nobody asks that.</param>
+    internal static DotIdentity Identity(
+        IdentifyTask task, int dot, IReadOnlyList<(ParticleChain Chain, GroundModel Model, double Weight)> chains, bool isAlone, CancellationToken cancel)
     {
         var lines = task.Network.Lines.Count;
         var counts = new double[lines + 3];
@@ -84,11 +99,11 @@ public static class Identification
             expected.Join(chain.Expected[dot]);
         }
 
-        var next = hypotheses[0].Probability >= NextMeasurements.Settled
+        var next = !isAlone || hypotheses[0].Probability >= NextMeasurements.Settled
             ? []
             : NextMeasurements.Of(task, dot, chains, (model, particle) => model.Answer(particle, dot), cancel);
         var onTarget = hypotheses.First(h => h.Kind == HypothesisKind.Target).Probability;
-        return new DotIdentity(hypotheses, DotIdentity.VerdictOf(onTarget), next, expected.Signs(Named), Profiles(task, dot, chains, Named));
+        return new DotIdentity(hypotheses, DotIdentity.VerdictOf(onTarget), next, expected.Signs(Named, dot > 0 ? task.Dots[dot - 1] : null), isAlone ? Profiles(task, dot, chains, Named) : []);
     }
 
     /// <summary>Of every explanation that has a ground, across the dot in the one that explains it best.</summary>
@@ -100,7 +115,7 @@ public static class Identification
             .GroupBy(p => p.Answer).Select(g => g.MaxBy(p => p.Particle.Total)).OrderByDescending(p => p.Particle.Total);
         return [.. best.Select(b =>
         {
-            var field = b.Model.Field(b.Particle, b.Model.Grounds[b.Particle.Ground].Makers);
+            var field = b.Model.Field(b.Particle, b.Model.Grounds[b.Particle.Ground]);
             var (kind, line) = named(b.Answer);
             return new ResponseProfile(kind, line, [.. Enumerable.Range(-ProfileSteps, (2 * ProfileSteps) + 1).Select(i => seen.PeakOffsetMetres + (i * ProfileStep)).Select(offset =>
             {

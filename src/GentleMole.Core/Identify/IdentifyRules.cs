@@ -62,6 +62,12 @@ public static class IdentifyRules
             return errors;
         }
 
+        if (task.Network.Lines.Any(l => l.Id == GroundSampler.Unknown))
+        {
+            Add(lines, "A line has the name that stands for one that nobody drew; call it otherwise.");
+            return errors;
+        }
+
         errors.AddRange(NetworkRules.Check(task.Network, task.Source, task.Hertz));
         for (var i = 0; i < task.Network.Lines.Count; i++)
         {

@@ -6,6 +6,9 @@ public enum IdentitySign
     /// <summary>Current, mA.</summary>
     Current,
 
+    /// <summary>Current over that at the dot before.</summary>
+    CurrentFromLast,
+
     /// <summary>Response at the peak, nT.</summary>
     Level,
 

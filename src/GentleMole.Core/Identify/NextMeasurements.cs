@@ -96,16 +96,16 @@ internal sealed class NextMeasurements
 
         if (_task.Frequencies.Where(f => f < _task.Hertz).DefaultIfEmpty(0).Max() is > 0 and var lower)
         {
-            var kept = new Dictionary<(GroundModel, int), IReadOnlyList<CircuitField>?>();
+            var kept = new Dictionary<(GroundModel, int), SolvedGround?>();
             yield return (NextKind.LowerFrequency, (p, m) => Near(Anew(p, m, kept, lower, s => s), _dot.Position));
         }
 
         if (_task.Source is DirectSource direct)
         {
             var (other, far) = (OtherSide(direct), FarEnd(direct));
-            var moved = new Dictionary<(GroundModel, int), IReadOnlyList<CircuitField>?>();
+            var moved = new Dictionary<(GroundModel, int), SolvedGround?>();
             yield return (NextKind.MoveStake, (p, m) => Near(Anew(p, m, moved, _task.Hertz, s => s is DirectSource d ? d with { Stake = d.Stake with { Place = other } } : s), _dot.Position));
-            var ended = new Dictionary<(GroundModel, int), IReadOnlyList<CircuitField>?>();
+            var ended = new Dictionary<(GroundModel, int), SolvedGround?>();
             yield return (NextKind.SecondHookupFarEnd, (p, m) => Near(Anew(p, m, ended, _task.Hertz, s => far), _dot.Position));
         }
     }
@@ -130,20 +130,20 @@ internal sealed class NextMeasurements
             new Drive(1, double.MaxValue, double.MaxValue));
     }
 
-    private static Func<SitePoint, double, FieldWithPhase> Same(Particle particle, GroundModel model) => model.Field(particle, model.Grounds[particle.Ground].Makers);
+    private static Func<SitePoint, double, FieldWithPhase> Same(Particle particle, GroundModel model) => model.Field(particle, model.Grounds[particle.Ground]);
 
     /// <summary>The same ground solved for another hookup; null where that cannot be.</summary>
     private Func<SitePoint, double, FieldWithPhase>? Anew(
-        Particle particle, GroundModel model, Dictionary<(GroundModel, int), IReadOnlyList<CircuitField>?> kept, double hertz, Func<SignalSource, SignalSource> change)
+        Particle particle, GroundModel model, Dictionary<(GroundModel, int), SolvedGround?> kept, double hertz, Func<SignalSource, SignalSource> change)
     {
-        if (!kept.TryGetValue((model, particle.Ground), out var makers))
+        if (!kept.TryGetValue((model, particle.Ground), out var solved))
         {
             var ground = model.Grounds[particle.Ground];
-            kept[(model, particle.Ground)] = makers = SolvedGround.Of(
-                ground.Draw with { Source = change(ground.Draw.Source) }, _task with { Hertz = hertz, ShownVolts = null }, [.. ground.Shapes.Take(model.Lines)])?.Makers;
+            kept[(model, particle.Ground)] = solved = SolvedGround.Of(
+                ground.Draw with { Source = change(ground.Draw.Source) }, _task with { Hertz = hertz, ShownVolts = null }, [.. ground.Shapes.Take(model.Lines)]);
         }
 
-        return makers is null ? null : model.Field(particle, makers);
+        return solved is null ? null : model.Field(particle, solved);
     }
 
     /// <summary>The response nearest to the dot's offset on a tape through a place: where, how strong, how deep, which way.</summary>

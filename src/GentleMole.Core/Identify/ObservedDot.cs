@@ -40,6 +40,9 @@ public sealed record ObservedDot(SitePoint Position, Azimuth Walking, double Pea
     /// <summary>A row across, nT; empty where none was taken.</summary>
     public IReadOnlyList<CrossReading> Readings { get; init; } = [];
 
+    /// <summary>True where the row is on a scale of the receiver's own: then its shape counts, not its size.</summary>
+    public bool IsRowRelative { get; init; }
+
     /// <summary>Right of the walk, a unit vector.</summary>
     public SitePoint Across => Walking.Direction.Right;
 

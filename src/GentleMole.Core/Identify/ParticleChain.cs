@@ -84,9 +84,12 @@ internal sealed class ParticleChain
             }
 
             _model.FillAll(particle);
+            var last = (Answer: -1, Signs: default(ExpectedSigns));
             for (var dot = 0; dot < Expected.Count; dot++)
             {
-                Expected[dot].Add(_model.Answer(particle, dot), _model.Expected(particle, dot), log);
+                var here = (Answer: _model.Answer(particle, dot), Signs: _model.Expected(particle, dot));
+                Expected[dot].Add(here.Answer, here.Signs, here.Answer == last.Answer ? last.Signs : null, log);
+                last = here;
             }
 
             drawn.Add((particle, log));

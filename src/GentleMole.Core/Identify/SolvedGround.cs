@@ -9,6 +9,9 @@ namespace GentleMole.Core.Identify;
 /// <param name="LogWeight">Logarithm of prior over drawn, and of the likelihood of the loop.</param>
 internal sealed record SolvedGround(GroundDraw Draw, IReadOnlyList<CircuitField> Makers, IReadOnlyList<LineShape> Shapes, double LogWeight)
 {
+    /// <summary>By what its fields are multiplied to be per ampere sent: a clamp is solved for its volts. A coil has no ampere; it is as it is.</summary>
+    public double Scale { get; private init; } = 1;
+
     /// <summary>Pieces so long are enough here: what nobody knows of the ground changes more.</summary>
     private const double CoarseMetres = 6;
 
@@ -34,7 +37,10 @@ internal sealed record SolvedGround(GroundDraw Draw, IReadOnlyList<CircuitField>
         var solved = solver.Value.Solve(draw.Source);
         var shares = solved.Shares();
         return new SolvedGround(
-            draw, [.. shares.Lines, shares.Hookup], draw.HasUnknown ? [.. shapes, new LineShape(draw.Network.Lines[^1])] : shapes, draw.LogWeight + LogLoop(solved, task));
+            draw, [.. shares.Lines, shares.Hookup], draw.HasUnknown ? [.. shapes, new LineShape(draw.Network.Lines[^1])] : shapes, draw.LogWeight + LogLoop(solved, task))
+        {
+            Scale = draw.Source is ClampSource && solved.Shown.Amperes is > 0 and var amperes ? 1 / amperes : 1,
+        };
     }
 
     /// <summary>

@@ -34,6 +34,9 @@ public sealed record DotContext
     /// <summary>Noise floor of the receiver at the frequency, nanotesla; null when it is not known.</summary>
     public double? FloorNanotesla { get; init; }
 
+    /// <summary>What the ground as it is drawn expects of signs here, if the line that is wanted makes the response; it knows of stake, lead, bends and ends.</summary>
+    public IReadOnlyList<GroundBand> ByGround { get; init; } = [];
+
     /// <summary>Half the tolerance zone.</summary>
     public double ToleranceMetres { get; init; } = PlaceProfile.Default.ToleranceMetres;
 

@@ -10,6 +10,9 @@ namespace GentleMole.Core.Trace;
 public sealed record Sign(
     SignKind Kind, double Measured, double ExpectedLow, double ExpectedHigh, int Weight, SignOutcome Outcome)
 {
+    /// <summary>True where the figures that would agree come from the ground as it is drawn; false where they are a rule of thumb.</summary>
+    public bool IsByGround { get; init; }
+
     /// <summary>It is as a clean field would give it.</summary>
     public bool Agrees => Outcome == SignOutcome.Agrees;
 }

@@ -87,6 +87,10 @@ internal sealed class SignReader(DotObservation dot, DotContext context, Pinpoin
         {
             Add(SignKind.Current, current, sent * 0.5, sent * 1.1, 3, excusedAtFeature: false);
         }
+        else if (context.ByGround.Any(b => b.Kind == SignKind.Current))
+        {
+            Add(SignKind.Current, current, 0, 0, 3, excusedAtFeature: false);
+        }
     }
 
     private void CurrentDirection()
@@ -183,15 +187,21 @@ internal sealed class SignReader(DotObservation dot, DotContext context, Pinpoin
 
     private void Add(SignKind kind, double measured, double low, double high, int weight, bool excusedAtFeature)
     {
+        var band = context.ByGround.FirstOrDefault(b => b.Kind == kind);
+        if (band is not null)
+        {
+            (low, high) = (band.Low, band.High);
+        }
+
         var agrees = measured >= low && measured <= high;
-        var excused = excusedAtFeature && (NearSource || context.Feature != LineFeature.Plain);
+        var excused = excusedAtFeature && ((NearSource && band is null) || context.Feature != LineFeature.Plain);
         _signs.Add(new Sign(
             kind,
             measured,
             low,
             high,
             weight,
-            agrees ? SignOutcome.Agrees : excused ? SignOutcome.ExcusedHere : SignOutcome.Disagrees));
+            agrees ? SignOutcome.Agrees : excused ? SignOutcome.ExcusedHere : SignOutcome.Disagrees) { IsByGround = band is not null });
     }
 
     private bool Near(SitePoint? source) => source is { } s && s.DistanceTo(dot.Place) < NearSourceMetres;

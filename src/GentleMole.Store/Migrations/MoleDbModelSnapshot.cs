@@ -1023,6 +1023,10 @@ namespace GentleMole.Store.Migrations
                     b.Property<double?>("LiftedDepthMetres")
                         .HasColumnType("REAL");
 
+                    b.Property<string>("Likeliest")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<int?>("LineId")
                         .HasColumnType("INTEGER");
 
@@ -1037,6 +1041,9 @@ namespace GentleMole.Store.Migrations
 
                     b.Property<int>("Number")
                         .HasColumnType("INTEGER");
+
+                    b.Property<double?>("OnTarget")
+                        .HasColumnType("REAL");
 
                     b.Property<double?>("Peak")
                         .HasColumnType("REAL");

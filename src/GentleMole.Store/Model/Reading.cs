@@ -75,5 +75,11 @@ public sealed class Reading : IJobPart
     /// <summary>Why it was marked against its verdict, or left out.</summary>
     public string StateNote { get; set; } = "";
 
+    /// <summary>Chance that the line that is wanted made the response, as it was reckoned when the dot was decided; null where nobody could say.</summary>
+    public double? OnTarget { get; set; }
+
+    /// <summary>What most likely made it: a line by its name in the supposed ground, or <c>unknown</c>, <c>hookup</c>, <c>disturbed</c>; empty where nobody could say.</summary>
+    public string Likeliest { get; set; } = "";
+
     public SitePoint Place => new(EastMetres, NorthMetres);
 }

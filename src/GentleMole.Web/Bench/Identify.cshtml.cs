@@ -1,13 +1,14 @@
 using GentleMole.Core.Identify;
 using GentleMole.Core.Lines;
 using GentleMole.Core.Site;
+using GentleMole.Web.Setup;
 using GentleMole.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 
 namespace GentleMole.Web.Bench;
 
 /// <summary>Which line is under a dot, on a street of ours.</summary>
-internal sealed class IdentifyPage : BenchPage
+internal sealed class IdentifyPage(ProcessorGate gate) : BenchPage
 {
     private const double UsualMilliamps = 50;
 
@@ -21,22 +22,22 @@ internal sealed class IdentifyPage : BenchPage
 
     public void OnGet(string? example) => Example = StreetExample.Of(example);
 
-    public void OnPost(string? example, CancellationToken cancel)
+    public Task OnPostAsync(string? example, CancellationToken cancel)
     {
         Example = StreetExample.Of(example);
-        Identify(cancel);
+        return IdentifyAsync(cancel);
     }
 
     /// <summary>The answer to what is typed so far.</summary>
-    public IActionResult OnPostJudge(string? example, CancellationToken cancel)
+    public async Task<IActionResult> OnPostJudgeAsync(string? example, CancellationToken cancel)
     {
-        OnPost(example, cancel);
+        await OnPostAsync(example, cancel);
         return Partial("_Identified", this);
     }
 
     public string Shown(string name) => Typed(name, Example.Typed.GetValueOrDefault(name, ""));
 
-    private void Identify(CancellationToken cancel)
+    private async Task IdentifyAsync(CancellationToken cancel)
     {
         var reader = Reader();
         var place = reader.Length("place", -4, 4, required: true);
@@ -53,7 +54,7 @@ internal sealed class IdentifyPage : BenchPage
         if (reader.IsGood)
         {
             var task = StreetExample.Task(dot, milliamps, volts);
-            Told = Identification.Of(task, GroundSet.Of(task, cancel), cancel)[0];
+            Told = await gate.RunAsync(() => Identification.Of(task, 0, GroundSet.Of(task, cancel), cancel), cancel);
         }
     }
 }

@@ -291,12 +291,12 @@ internal sealed class PlanLayers(JobSheet sheet, SceneFrame frame, PlanWindow wi
                     yield return new SceneMark(Symbols.Chosen, at);
                 }
 
-                yield return new SceneMark(Symbols.Dot(dot.Judgement.Verdict, dot.Reading.State == DotState.Accepted), at)
+                yield return new SceneMark(Symbols.Dot(dot.Verdict, dot.Reading.State == DotState.Accepted), at)
                 {
                     Paint = line.Line.Kind,
                     Link = new(
                         $"/jobs/{sheet.Job.Id}/trace?line={line.Line.Id}&dot={dot.Reading.Id}",
-                        $"{LineWords.Kind(line.Line.Kind)} dot {dot.Reading.Number}, {MarkWords.Dot(dot.Judgement.Verdict)}"),
+                        $"{LineWords.Kind(line.Line.Kind)} dot {dot.Reading.Number}, {MarkWords.Dot(dot.Verdict)}"),
                 };
             }
         }

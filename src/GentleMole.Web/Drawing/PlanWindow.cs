@@ -144,7 +144,7 @@ internal sealed class PlanWindow
     /// <summary>What the line goes through first, the doubtful before the sound; of the others the latest.</summary>
     private static int Weight(JudgedDot dot) => dot.Reading.State switch
     {
-        DotState.Accepted => 2 + (int)dot.Judgement.Verdict,
+        DotState.Accepted => 2 + (int)dot.Verdict,
         DotState.Taken => 1,
         DotState.Doubtful => 0,
     };

@@ -1,3 +1,5 @@
+using GentleMole.Core;
+using GentleMole.Core.Identify;
 using GentleMole.Core.Site;
 using GentleMole.Core.Trace;
 using GentleMole.Store.Model;
@@ -25,6 +27,12 @@ internal sealed class JudgedDot(Reading reading, Reading? before, LineGround gro
     /// <summary>The same for somebody who goes through all dots once: nothing more is kept than was.</summary>
     public DotJudgement PassingJudgement => _judgement ?? Judge();
 
+    /// <summary>Place and line together, the line as it was reckoned when the dot was decided.</summary>
+    public Verdict Verdict => WithLine(Judgement.Verdict);
+
+    /// <summary>A verdict on the place, and what was reckoned of the line.</summary>
+    public Verdict WithLine(Verdict place) => DotVerdict.Worse(place, Reading.OnTarget is { } chance ? DotIdentity.VerdictOf(chance) : null);
+
     /// <summary>Where the mark goes by the place's school.</summary>
     public SitePoint MarkPlace => Reading.Place + (Judgement.Ahead.Right * Judgement.PlaceMark.OffsetMetres);
 
@@ -34,7 +42,7 @@ internal sealed class JudgedDot(Reading reading, Reading? before, LineGround gro
             Judgement.Position.High95 - Judgement.PlaceMark.OffsetMetres,
             Judgement.PlaceMark.OffsetMetres - Judgement.Position.Low95),
         Judgement.Depth,
-        Judgement.Verdict,
+        Verdict,
         Reading.Number);
 
     private DotJudgement Judge() =>

@@ -1,10 +1,14 @@
 using System.Collections.Concurrent;
 using System.Globalization;
 using GentleMole.Core.Hookup;
+using GentleMole.Core.Identify;
+using GentleMole.Core.Instruments;
 using GentleMole.Core.Network;
 using GentleMole.Core.Pinpoint;
+using GentleMole.Core.Lines;
 using GentleMole.Core.Site;
 using GentleMole.Store.Model;
+using GentleMole.Web.Words;
 
 namespace GentleMole.Web.Sheet;
 
@@ -51,8 +55,9 @@ internal sealed class KnownGround
             .. job.LineModels.Select(m => Said(
                 m.Of, m.Kind, m.Points, m.NoMetal, m.Metal, m.OutsideMetres, m.WallMetres, m.Coating, m.DepthMetres, m.StartKind, m.StartOhms, m.EndKind, m.EndOhms, m.NetMilliamps)),
             .. job.Ties.Select(t => Said(t.From, t.FromMetres, t.To, t.ToMetres, t.Ohms, t.IsJoint)),
-            .. job.Hookups.Select(h => Said(h.Id, h.LineId, h.Method, h.Connection, h.Stake, h.FrequencyHertz, h.SentMilliamps, h.TransmitterId, h.ReceiverId)),
+            .. job.Hookups.Select(h => Said(h.Id, h.LineId, h.Method, h.Connection, h.Stake, h.FrequencyHertz, h.SentMilliamps, h.Volts, h.TransmitterId, h.ReceiverId)),
             .. frame.Instruments.Select(i => Said(i.Id, i.Kind, i.FloorNanotesla)),
+            .. job.Features.Select(f => Said(f.Kind, f.Points)),
         ];
         return new KnownGround(frame, SheetGround.Sources(frame), string.Join('\n', facts));
     }
@@ -77,10 +82,43 @@ internal sealed class KnownGround
             offset is { } aside && Math.Abs(aside) <= FarMetres ? aside : null, target is null ? null : SigmaOf(target), target?.Depth, null, neighbours);
     }
 
+    /// <summary>Asks which line dots of a hookup are on; or why nobody can say.</summary>
+    /// <param name="dots">As they lie on the sheet, in the order taken.</param>
+    public (IdentifyTask? Task, NoIdentity Why) Identify(SheetLine line, int? hookupId, IReadOnlyList<ObservedDot> dots)
+    {
+        if (Hookup(hookupId) is not { } hookup)
+        {
+            return (null, NoIdentity.NoHookup);
+        }
+
+        if (hookup.FrequencyHertz is not { } hertz)
+        {
+            return (null, hookup.Method == HookupMethod.Passive ? NoIdentity.NothingSent : NoIdentity.NoHookup);
+        }
+
+        var (sender, hearer) = (SenderOf(hookup), (Of(hookup.ReceiverId, InstrumentKind.Receiver) ?? UsualInstruments.Receiver).AsReceiver());
+        return SupposedTask.Of(
+            SheetGround.Of(_frame), of => _sources.FirstOrDefault(s => s.Of == of) is { } source ? SigmaOf(source) : UsualDoubtMetres / 1.96,
+            TryOf(hookup, SheetGround.LineName(line.Line.Id), hertz, sender) with { On = SheetGround.LineName(hookup.LineId) }, sender, hearer, (hookup.SentMilliamps, hookup.Volts), dots);
+    }
+
+    /// <summary>What a line of the ground is called on site; with its owner where there are several of its kind.</summary>
+    public string NameOf(string of) => _sources.FirstOrDefault(s => s.Of == of) is not { } source ? "a line"
+        : source.Kind == UtilityKind.Unknown && source.Name.Length > 0 ? $"the line “{source.Name}”"
+        : LineWords.The(source.Kind) + (_sources.Count(s => s.Kind == source.Kind) > 1 ? $" of {source.Name}" : "");
+
+    /// <summary>Its paint.</summary>
+    public UtilityKind KindOf(string of) => _sources.FirstOrDefault(s => s.Of == of)?.Kind ?? UtilityKind.Unknown;
+
+    /// <summary>True where the current away from the transmitter runs the given way at a place, by how the line should run; null where nobody knows.</summary>
+    public bool? RunsAway(SheetLine line, int? hookupId, SitePoint place, SitePoint ahead) =>
+        Hookup(hookupId) is { } hookup && line.Expected is { } run
+            ? run.DirectionAt(run.Project(place).ChainageMetres).Dot(ahead) * (run.Project(place).ChainageMetres - run.Project(hookup.Connection).ChainageMetres) > 0
+            : null;
+
     /// <summary>Noise floor of the receiver of a hookup at its frequency, nanotesla; null where either is not said.</summary>
     public double? FloorNanotesla(int? hookupId) =>
-        _frame.Job.Hookups.Find(h => h.Id == hookupId) is { FrequencyHertz: { } hertz, ReceiverId: { } receiver }
-        && _frame.Instruments.FirstOrDefault(i => i.Id == receiver && i.Kind == InstrumentKind.Receiver) is { } instrument
+        Hookup(hookupId) is { FrequencyHertz: { } hertz, ReceiverId: { } receiver } && Of(receiver, InstrumentKind.Receiver) is { } instrument
             ? 1e9 * instrument.AsReceiver().FloorTesla(hertz)
             : null;
 
@@ -126,21 +164,29 @@ internal sealed class KnownGround
 
     private (SupposedGround Ground, SolvedNetwork Currents)? Solve(int hookupId, SheetLine line)
     {
-        if (_frame.Job.Hookups.Find(h => h.Id == hookupId) is not { FrequencyHertz: { } hertz } hookup || hookup.Method == HookupMethod.Passive
+        if (Hookup(hookupId) is not { FrequencyHertz: { } hertz } hookup || hookup.Method == HookupMethod.Passive
             || (hookup.Method == HookupMethod.Direct && hookup.Stake is null) || (_frame.LineById(hookup.LineId) ?? line) is not { } connected)
         {
             return null;
         }
 
-        var sender = (_frame.Instruments.FirstOrDefault(t => t.Id == hookup.TransmitterId && t.Kind == InstrumentKind.Transmitter) ?? UsualInstruments.Transmitter).AsTransmitter();
+        var sender = SenderOf(hookup);
         if (SheetGround.Task(_frame, connected, sender, UsualInstruments.Receiver.AsReceiver()) is not { } task || task.Ground.Line(task.Target) is null)
         {
             return null;
         }
 
-        var tried = new HookupTry(
-            task.Target, task.Target, hookup.Method, hookup.Connection, hookup.ConnectedTo, hookup.Stake, hertz,
-            hookup.SentMilliamps is > 0 ? hookup.SentMilliamps.Value : sender.StepsMilliamps.DefaultIfEmpty(25).Max());
-        return HookupPlanner.Predict(task, tried) is { IsGood: true, Value: var predicted } ? (task.Ground, predicted.Solved) : null;
+        return HookupPlanner.Predict(task, TryOf(hookup, task.Target, hertz, sender)) is { IsGood: true, Value: var predicted } ? (task.Ground, predicted.Solved) : null;
     }
+
+    private Hookup? Hookup(int? id) => _frame.Job.Hookups.Find(h => h.Id == id);
+
+    private Instrument? Of(int? id, InstrumentKind kind) => _frame.Instruments.FirstOrDefault(i => i.Id == id && i.Kind == kind);
+
+    private TransmitterProfile SenderOf(Hookup hookup) => (Of(hookup.TransmitterId, InstrumentKind.Transmitter) ?? UsualInstruments.Transmitter).AsTransmitter();
+
+    /// <summary>The hookup as the engine takes it: at the current that was sent, else the most that can be.</summary>
+    private static HookupTry TryOf(Hookup hookup, string target, double hertz, TransmitterProfile sender) => new(
+        target, target, hookup.Method, hookup.Connection, hookup.ConnectedTo, hookup.Stake, hertz,
+        hookup.SentMilliamps is > 0 ? hookup.SentMilliamps.Value : sender.StepsMilliamps.DefaultIfEmpty(25).Max());
 }

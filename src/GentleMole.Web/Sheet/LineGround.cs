@@ -1,4 +1,5 @@
 using GentleMole.Core.Hookup;
+using GentleMole.Core.Identify;
 using GentleMole.Core.Lines;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Site;
@@ -36,6 +37,34 @@ internal sealed class LineGround
         // Only a row across is held against what else is known there.
         return dot.Across.Count == 0 ? context : context with { Prior = _known.At(_line, hookupId, dot.Place, context.AheadAt(dot.ToObservation())) };
     }
+
+    /// <summary>What plans and suspicion say, before anything was read.</summary>
+    public KnownGround Known => _known;
+
+    public int LineId => _line.Line.Id;
+
+    /// <summary>Everything that these dots are held against when it is asked which line they are on.</summary>
+    public string Fingerprint => _known.Fingerprint;
+
+    /// <summary>Asks which line dots are on, all of one hookup; or why nobody can say.</summary>
+    public (IdentifyTask? Task, NoIdentity Why) Identify(int? hookupId, IReadOnlyList<ObservedDot> dots) => _known.Identify(_line, hookupId, dots);
+
+    /// <summary>A dot as it is asked about.</summary>
+    /// <param name="before">The last dot before it that the line goes through.</param>
+    public ObservedDot Observed(Reading dot, Reading? before)
+    {
+        var ahead = AheadAt(dot.HookupId, before, dot);
+        return dot.ToObserved(ahead, _known.RunsAway(_line, dot.HookupId, dot.Place, ahead));
+    }
+
+    /// <summary>What a dot is judged against by its signs once it is known what the ground expects of them.</summary>
+    /// <param name="lastMilliamps">Current of the dot that was judged before it in the same ground.</param>
+    public DotContext ContextFor(int? hookupId, Reading? before, Reading dot, DotIdentity identity, double? lastMilliamps) => ContextFor(hookupId, before, dot) with
+    {
+        ByGround = GroundBand.Of(identity, _known.RunsAway(_line, hookupId, dot.Place, AheadAt(hookupId, before, dot)) ?? true, lastMilliamps),
+    };
+
+    private SitePoint AheadAt(int? hookupId, Reading? before, Reading dot) => ContextFor(hookupId, before, dot.Place, dot.Feature).AheadAt(dot.ToObservation());
 
     private DotContext ContextFor(int? hookupId, Reading? before, SitePoint place, LineFeature feature)
     {

@@ -120,9 +120,9 @@ internal static class SheetFeatures
                 ("depthUncertaintyMetres", judged.Depth is { } u ? Math.Round(u.HalfWidth, 3) : null),
                 ("positionUncertaintyMetres", Math.Round(judged.Position.HalfWidth, 3)),
                 ("currentMilliamps", dot.Reading.CurrentMilliamps),
-                ("qualityLevel", (dot.Reading.State == DotState.Accepted ? TracedLine.LevelOf(judged.Verdict, judged.Depth is not null) : QualityLevel.D).ToString()),
+                ("qualityLevel", (dot.Reading.State == DotState.Accepted ? TracedLine.LevelOf(dot.WithLine(judged.Verdict), judged.Depth is not null) : QualityLevel.D).ToString()),
                 ("method", method),
-                ("verdict", ReasonWords.Verdict(judged.Verdict)),
+                ("verdict", ReasonWords.Verdict(dot.WithLine(judged.Verdict))),
                 ("receiverDoubt", sheet.DoubtOf(dot.Reading) is { } doubt ? InstrumentWords.Check(doubt) : null));
         }
     }

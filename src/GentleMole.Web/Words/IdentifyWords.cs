@@ -36,6 +36,9 @@ internal sealed record IdentifyWords(Func<string, string> Name, UnitSystem Units
         NextKind.SweepWider => "sweep-wider",
     };
 
+    /// <summary>An explanation as it is stored: a line by its name, or its kind.</summary>
+    public static string Named(Hypothesis hypothesis) => hypothesis.Line ?? Kind(hypothesis.Kind);
+
     /// <summary>Who it is: "the lamp cable", "a line that nobody drew".</summary>
     public string Who(Hypothesis hypothesis) => hypothesis.Kind switch
     {
@@ -103,6 +106,7 @@ internal sealed record IdentifyWords(Func<string, string> Name, UnitSystem Units
     public static string SignCode(IdentitySign sign) => sign switch
     {
         IdentitySign.Current => "current",
+        IdentitySign.CurrentFromLast => "current-from-last",
         IdentitySign.Level => "level",
         IdentitySign.Way => "way",
         IdentitySign.Depth => "depth",
@@ -115,6 +119,7 @@ internal sealed record IdentifyWords(Func<string, string> Name, UnitSystem Units
     public static string SignName(IdentitySign sign) => sign switch
     {
         IdentitySign.Current => "Current",
+        IdentitySign.CurrentFromLast => "Current from last dot",
         IdentitySign.Level => "Response",
         IdentitySign.Way => "Way of the current",
         IdentitySign.Depth => "Depth",
@@ -128,24 +133,28 @@ internal sealed record IdentifyWords(Func<string, string> Name, UnitSystem Units
     public string Expected(SeenSign sign, Hypothesis hypothesis) =>
         sign.Expected.FirstOrDefault(e => e.Kind == hypothesis.Kind && e.Line == hypothesis.Line) is { } expected ? Range(sign.Sign, expected) : "no response there";
 
+    /// <summary>What to do next, in a sentence.</summary>
+    public string Advice(NextKind kind) => "What would tell most: " + Try(kind);
+
     /// <summary>What to do next, as somebody would say it.</summary>
-    public string Advice(NextKind kind) => kind switch
+    public string Try(NextKind kind) => kind switch
     {
-        NextKind.CurrentOnOtherResponse => "What would tell most: measure the current on the other response of this sweep too.",
-        NextKind.SecondDotAlong => $"What would tell most: a second dot {LengthText.Format(6, Units)} further along.",
-        NextKind.LowerFrequency => "What would tell most: the same dot at a lower frequency.",
-        NextKind.MoveStake => "What would tell most: the stake on the other side of the line, and the dot again.",
-        NextKind.SecondHookupFarEnd => "What would tell most: hook up at the far end and bring it back to here.",
-        NextKind.Lift => "What would tell most: the lift test.",
-        NextKind.TurnSideways => "What would tell most: turn the blade sideways.",
-        NextKind.RowAcross => "What would tell most: a row across, a metre to each side.",
-        NextKind.SweepWider => $"What would tell most: sweep {LengthText.Format(7, Units)} to both sides for other responses.",
+        NextKind.CurrentOnOtherResponse => "measure the current on the other response of this sweep too.",
+        NextKind.SecondDotAlong => $"a second dot {LengthText.Format(6, Units)} further along.",
+        NextKind.LowerFrequency => "the same dot at a lower frequency.",
+        NextKind.MoveStake => "the stake on the other side of the line, and the dot again.",
+        NextKind.SecondHookupFarEnd => "hook up at the far end and bring it back to here.",
+        NextKind.Lift => "the lift test.",
+        NextKind.TurnSideways => "turn the blade sideways.",
+        NextKind.RowAcross => "a row across, a metre to each side.",
+        NextKind.SweepWider => $"sweep {LengthText.Format(7, Units)} to both sides for other responses.",
     };
 
     /// <summary>A value of a sign with its unit.</summary>
     public string Figure(IdentitySign sign, double value) => sign switch
     {
         IdentitySign.Current => FigureWords.Milliamps(Math.Round(value, value < 10 ? 1 : 0)),
+        IdentitySign.CurrentFromLast => "×" + value.ToString("0.00", CultureInfo.InvariantCulture),
         IdentitySign.Level => FigureWords.Figure(value) + "\u00a0nT",
         IdentitySign.Way => Way(value),
         IdentitySign.Depth => LengthText.Format(value, Units),

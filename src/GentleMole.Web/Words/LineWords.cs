@@ -19,6 +19,18 @@ internal static class LineWords
         UtilityKind.Unknown => "unknown",
     };
 
+    /// <summary>As somebody on site would call it: "the gas", "the electric cable".</summary>
+    public static string The(UtilityKind kind) => kind switch
+    {
+        UtilityKind.Electric => "the electric cable",
+        UtilityKind.Gas => "the gas",
+        UtilityKind.Communications => "the communications cable",
+        UtilityKind.Water => "the water main",
+        UtilityKind.Reclaimed => "the reclaimed water",
+        UtilityKind.Sewer => "the sewer",
+        UtilityKind.Unknown => "the line of unknown kind",
+    };
+
     /// <summary>Style class that carries the paint.</summary>
     public static string Paint(UtilityKind kind) => SvgScene.PaintClass(kind);
 

@@ -26,10 +26,10 @@ public sealed class HouseTests
         ["Walk"] = ["Lines", "Notices", "Site"],
         ["Marking"] = ["Lines", "Measures", "Site"],
         ["Pinpoint"] = ["Fields", "Lines", "Marking"],
-        ["Trace"] = ["Lines", "Marking", "Pinpoint", "Site"],
+        ["Trace"] = ["Identify", "Lines", "Marking", "Pinpoint", "Site"],
         ["Network"] = ["Fields", "Lines", "Site", "Soil"],
         ["Hookup"] = ["Fields", "Instruments", "Lines", "Network", "Site", "Soil", "Walk"],
-        ["Identify"] = ["Fields", "Instruments", "Lines", "Network", "Pinpoint", "Site", "Soil"],
+        ["Identify"] = ["Fields", "Hookup", "Instruments", "Lines", "Network", "Pinpoint", "Site", "Soil"],
         ["Sweeps"] = ["Hookup", "Network", "Site"],
         ["Practice"] = ["Fields", "Hookup", "Identify", "Instruments", "Lines", "Network", "Pinpoint", "Site", "Soil"],
     };
@@ -42,13 +42,13 @@ public sealed class HouseTests
         ["Trust"] = ["Forms", "Setup", "Words"],
         ["Frame"] = ["Forms", "Trust", "Words"],
         ["Centre"] = ["Setup", "Words"],
-        ["Sheet"] = ["Words"],
+        ["Sheet"] = ["Setup", "Words"],
         ["Drawing"] = ["Sheet", "Words"],
         ["Stages"] = ["Centre", "Drawing", "Forms", "Setup", "Sheet", "Trust", "Words"],
         ["Boards"] = ["Centre", "Drawing", "Forms", "Frame", "Sheet", "Trust", "Words"],
         ["Firm"] = ["Forms", "Frame", "Setup", "Trust", "Words"],
-        ["Bench"] = ["Drawing", "Forms", "Words"],
-        ["Api"] = ["Boards", "Frame", "Sheet", "Stages", "Trust", "Words"],
+        ["Bench"] = ["Drawing", "Forms", "Setup", "Words"],
+        ["Api"] = ["Boards", "Frame", "Setup", "Sheet", "Stages", "Trust", "Words"],
     };
 
     private static readonly Dictionary<string, string[]> Projects = new()

@@ -5,6 +5,7 @@ using GentleMole.Core.Network;
 using GentleMole.Core.Pinpoint;
 using GentleMole.Core.Site;
 using GentleMole.Core.Trace;
+using GentleMole.Web.Setup;
 using GentleMole.Web.Words;
 
 namespace GentleMole.Web.Api;
@@ -15,15 +16,12 @@ internal static class IdentifyApi
     private const int MostDots = 20;
     private const int MostFrequencies = 50;
 
-    /// <summary>Each works on all processors; several at once would only hold up each other, and the pages.</summary>
-    private static readonly SemaphoreSlim OneAtATime = new(1);
-
     public static void MapIdentify(this RouteGroupBuilder bench) =>
         bench.MapPost("/identify", (Delegate)IdentifyAsync)
             .Accepts<IdentifyRequest>("application/json").Produces<IdentifyAnswer>().ProducesProblem(400)
             .WithSummary("Which line is under each dot");
 
-    private static async Task<IResult> IdentifyAsync(HttpContext http)
+    private static async Task<IResult> IdentifyAsync(HttpContext http, ProcessorGate gate)
     {
         var (body, refusal) = await ApiBody.ReadAsync<IdentifyRequest>(http);
         if (body is null)
@@ -42,15 +40,7 @@ internal static class IdentifyApi
             return ApiProblem.BadInput(RequestPath.Of(wrong));
         }
 
-        await OneAtATime.WaitAsync(http.RequestAborted);
-        try
-        {
-            return Answer(task, http.RequestAborted);
-        }
-        finally
-        {
-            OneAtATime.Release();
-        }
+        return await gate.RunAsync(() => Answer(task, http.RequestAborted), http.RequestAborted);
     }
 
     private static IResult Answer(IdentifyTask task, CancellationToken cancel)

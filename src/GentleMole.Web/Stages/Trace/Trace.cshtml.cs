@@ -1,5 +1,6 @@
 using System.Globalization;
 using GentleMole.Core;
+using GentleMole.Core.Identify;
 using GentleMole.Core.Job;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Measures;
@@ -19,7 +20,7 @@ using NodaTime;
 namespace GentleMole.Web.Stages;
 
 /// <summary>Dots along a line, each judged as it is typed.</summary>
-internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock, WalkDesk walks) : SheetPage(db, loader)
+internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock, WalkDesk walks, IdentityDesk identities) : SheetPage(db, loader)
 {
     /// <summary>Height of the lower coil over ground when the tip rests on it, for rows that do not say.</summary>
     private const double TipHeightMetres = 0.05;
@@ -31,6 +32,7 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
     private (SheetLine? Of, JudgedDot? Dot) _selected;
     private IReadOnlyList<FieldError> _trouble = [];
     private int _growing;
+    private WhichLine? _line;
 
     /// <summary>The simulated receiver's walk on this job, when there is one.</summary>
     public WalkProgress? Walk => walks.Of(Id);
@@ -81,12 +83,12 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
     /// <summary>Along the line once there is one, unless the dig is asked for.</summary>
     protected override bool CutAlongLine => CutBy != "dig" && LineAtHand?.Traced.Run is not null;
 
-    public ShownVerdict Shown => _typed is not null || _trouble.Count > 0
+    public ShownVerdict Shown => Dressed(_typed is not null || _trouble.Count > 0
         ? new ShownVerdict(_typed is null ? null : Judge(_typed), Person, _trouble.Count > 0 ? _trouble[0].Sentence : null, _typed?.Across ?? [], _growing) { Offered = Offered(_typed) }
-        : new ShownVerdict(SelectedDot?.Judgement, Person, null, SelectedDot?.Reading.Across ?? []) { Offered = Offered(SelectedDot?.Reading) };
+        : new ShownVerdict(SelectedDot?.Judgement, Person, null, SelectedDot?.Reading.Across ?? []) { Offered = Offered(SelectedDot?.Reading) });
 
     public bool NeedsReason => Errors.Any(e => e.Field == "note")
-        || SelectedDot is { Judgement.NeedsReasonToMark: true };
+        || SelectedDot is { Verdict: Verdict.Reject };
 
     public bool MoreOpen => SelectedDot is null
         ? Errors.Any(e => IsMore(e.Field))
@@ -141,6 +143,19 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
         return Partial("_Verdict", Shown);
     }
 
+    /// <summary>The same with the line that the dot is on, which takes a moment longer; given up when something else is typed meanwhile.</summary>
+    public async Task<IActionResult> OnPostWhichJudgeAsync()
+    {
+        if (LineAtHand is null)
+        {
+            return NotFound();
+        }
+
+        Read(Reader(), growing: true);
+        await FindLineAsync();
+        return Partial("_Verdict", Shown);
+    }
+
     public async Task<IActionResult> OnPostAsync()
     {
         if (LineAtHand is not { } line)
@@ -157,8 +172,12 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
             NewId = sent;
         }
 
-        if (_typed is { } judgedDot && reader.IsGood && state == DotState.Accepted && note.Length == 0
-            && Judge(judgedDot).NeedsReasonToMark)
+        if (_typed is not null && reader.IsGood)
+        {
+            await FindLineAsync();
+        }
+
+        if (reader.IsGood && state == DotState.Accepted && note.Length == 0 && Shown.Whole is { NeedsReasonToMark: true })
         {
             reader.Refuse("note", "The verdict says do not mark. Say why you mark it all the same, or keep it as doubtful.");
         }
@@ -170,6 +189,7 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
         }
 
         (typed.State, typed.StateNote) = (state, note);
+        (typed.OnTarget, typed.Likeliest) = (_line?.Identity?.OnTarget, _line?.Identity is { } identity ? IdentifyWords.Named(identity.Best) : "");
         await KeepAsync(typed);
         return Done(new { line = line.Line.Id, @new = state == DotState.Accepted ? "true" : null, dot = state == DotState.Accepted ? null : (Guid?)typed.Id });
     }
@@ -221,13 +241,45 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
         await SaveAsync();
     }
 
-    private DotJudgement Judge(Reading typed) => DotJudge.Judge(typed.ToObservation(), ContextFor(typed));
+    private DotJudgement Judge(Reading typed) => DotJudge.Judge(
+        typed.ToObservation(), _line?.Identity is { } identity ? LineAtHand!.Own!.Ground.ContextFor(Hookup?.Id, Before, typed, identity, _line.LastMilliamps) : ContextFor(typed));
 
-    private DotContext ContextFor(Reading dot)
+    private DotContext ContextFor(Reading dot) => LineAtHand!.Own!.Ground.ContextFor(Hookup?.Id, Before, dot);
+
+    /// <summary>The last dot before the one at hand that the line goes through.</summary>
+    private Reading? Before => LineAtHand!.LastAccepted(Hookup?.Id, SelectedDot?.Reading.TakenAt ?? Instant.MaxValue, SelectedDot?.Reading.Id);
+
+    private async Task FindLineAsync()
     {
-        var line = LineAtHand!;
-        var before = line.LastAccepted(Hookup?.Id, SelectedDot?.Reading.TakenAt ?? Instant.MaxValue, SelectedDot?.Reading.Id);
-        return line.Own!.Ground.ContextFor(Hookup?.Id, before, dot);
+        if (_typed is { } typed)
+        {
+            typed.Id = SelectedDot?.Reading.Id ?? NewId;
+            _line = await identities.OfAsync(LineAtHand!.Own!.Ground, typed, Before, LineAtHand.Dots, HttpContext.RequestAborted);
+        }
+    }
+
+    /// <summary>A verdict with the line that the dot is on, or with where that is to be asked.</summary>
+    private ShownVerdict Dressed(ShownVerdict shown)
+    {
+        if (shown.Judgement is null || LineAtHand is not { Own: { } own } line)
+        {
+            return shown;
+        }
+
+        shown = shown with { GroundLink = $"/jobs/{Id}/hookup/ground", BackLink = $"/jobs/{Id}/hookup/plan?line={line.Line.Id}" };
+        if (_line is not null)
+        {
+            return shown with
+            {
+                Line = _line,
+                Told = _line is { Identity: { } identity, Task: { } task } ? new LineTold(identity, task, _line.Dot, _typed!, Hookup?.SentMilliamps, own.Ground.Known, Person) : null,
+            };
+        }
+
+        var why = IdentityDesk.WhyNot(own.Ground, Hookup?.Id);
+        return why == NoIdentity.None && shown.Judgement.Signs.Count > 0
+            ? shown with { Pending = $"/jobs/{Id}/trace?line={line.Line.Id}&dot={SelectedDot?.Reading.Id}&handler=WhichJudge" }
+            : shown with { Line = WhichLine.Unknown(why) };
     }
 
     private int FirstListed(SheetLine line)

@@ -11,8 +11,40 @@ internal static class VerdictWords
 {
     private static readonly string[] Numbers = ["None", "One", "Two", "Three", "Four", "Five", "Six", "Seven", "Eight", "Nine", "Ten", "Eleven", "Twelve"];
 
-    /// <summary>The one sentence that a person can act on.</summary>
-    public static string Headline(DotJudgement judged, Person person)
+    /// <summary>The one sentence that a person can act on: the line first where it is in doubt, else the place.</summary>
+    public static string Headline(ShownVerdict shown) => shown switch
+    {
+        { Told: { } told, Whole: { IsForItsLine: true } whole } => (whole.Verdict == Verdict.Reject ? "Do not mark. " : "Do not paint yet. ") + told.Sentence,
+        { Told: { } told, Whole.Verdict: Verdict.Sound } => "Mark it here. " + told.Sentence,
+        { Pending: not null, Judgement.Finding: DotFinding.SignsAgree } => $"{Count(shown.Judgement.Agreeing)} of {Count(shown.Judgement.Signs.Count).ToLowerInvariant()} signs agree. Which line it is comes in a moment.",
+        _ => Headline(shown.Judgement!, shown.Person),
+    };
+
+    /// <summary>Why, in a sentence or two.</summary>
+    public static string Why(ShownVerdict shown)
+    {
+        var judged = shown.Judgement!;
+        var why = shown switch
+        {
+            { Whole.IsForItsLine: true } when judged.Verdict == Verdict.Sound => $"Its place is good: {Count(judged.Agreeing).ToLowerInvariant()} of {Count(judged.Signs.Count).ToLowerInvariant()} signs agree. Its line is not.",
+            { Whole.IsForItsLine: true } => Headline(judged, shown.Person) + " " + Why(judged, shown.Person),
+            { Told: not null, Whole.Verdict: Verdict.Sound } => $"{Count(judged.Agreeing)} of {Count(judged.Signs.Count).ToLowerInvariant()} signs agree. {Why(judged, shown.Person)}",
+            { Told: { } told } => $"{told.Words.Sentence(told.Identity)} {Why(judged, shown.Person)}",
+            _ => Why(judged, shown.Person),
+        };
+        return shown.Line is { WhyNot: not Core.Identify.NoIdentity.None and var not } && judged.Signs.Count > 0 ? $"{why} {LineTold.WhyNot(not)}" : why;
+    }
+
+    /// <summary>The next thing to do, or null when there is nothing to settle.</summary>
+    public static string? Next(ShownVerdict shown) => shown switch
+    {
+        { Told: { Identity.Next: { Count: > 0 } next } told, Whole.IsForItsLine: true } => told.Words.Try(next[0].Kind),
+        { Whole: { IsForItsLine: true, Verdict: Verdict.Reject } } => "find the line that is wanted: the response beside this one, or the signal brought back from its far end.",
+        { Whole.IsForItsLine: true } => "nothing that takes a minute would tell; bring the signal back from the far end, or have it opened.",
+        _ => Next(shown.Judgement!, shown.Person),
+    };
+
+    private static string Headline(DotJudgement judged, Person person)
     {
         var apart = person.Length(Math.Abs(judged.ApartMetres ?? 0));
         var failing = judged.Signs.Count(s => s.Outcome == SignOutcome.Disagrees);
@@ -36,8 +68,7 @@ internal static class VerdictWords
         };
     }
 
-    /// <summary>Why, in a sentence or two.</summary>
-    public static string Why(DotJudgement judged, Person person)
+    private static string Why(DotJudgement judged, Person person)
     {
         var place = judged.Position.Value;
         var where = Math.Abs(place) < 0.015
@@ -66,8 +97,7 @@ internal static class VerdictWords
         };
     }
 
-    /// <summary>The next thing to do, or null when there is nothing to settle.</summary>
-    public static string? Next(DotJudgement judged, Person person) => judged.Next switch
+    private static string? Next(DotJudgement judged, Person person) => judged.Next switch
     {
         NextStep.MarkIt => null,
         NextStep.TakeNull => "find the null and type how far it is from the peak.",
