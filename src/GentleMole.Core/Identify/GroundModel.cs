@@ -32,6 +32,9 @@ internal sealed class GroundModel
     private readonly double[] _weights;
     private readonly double[] _scratch;
     private readonly Dictionary<(int Ground, int Dot, int Maker), double[]> _fixed = [];
+    private readonly Dictionary<(int Ground, int Line), List<(int Group, double Aside, double? Deeper)>> _pins = [];
+    private readonly PlanError _error;
+    private readonly double _widest;
     private readonly bool[,] _isFar;
 
     public GroundModel(IdentifyTask task, IReadOnlyList<SolvedGround> grounds, IReadOnlyList<DotPlaces> dots)
@@ -44,12 +47,14 @@ internal sealed class GroundModel
         _weights = Array.ConvertAll(weights, w => w / total);
         LogMean = most + Math.Log(total / grounds.Count);
         _scratch = new double[dots.Max(d => d.Count) * DotPlaces.Each];
+        _error = new PlanError([.. dots.Select(d => d.Observed)], task.PlanHoldsMetres);
+        _widest = grounds.Max(g => g.Draw.PlanFactors.DefaultIfEmpty(1).Max());
         _isFar = new bool[dots.Count, Makers];
         for (var dot = 0; dot < dots.Count; dot++)
         {
             for (var line = 0; line < Lines; line++)
             {
-                _isFar[dot, line] = Math.Abs(grounds[0].Shapes[line].Near(dots[dot].Observed.Dot).OffsetMetres) > FarMetres + (PinReach * Doubt(line).Aside);
+                _isFar[dot, line] = Math.Abs(grounds[0].Shapes[line].Near(dots[dot].Observed.Dot).OffsetMetres) > FarMetres + (PinReach * _widest * Doubt(0, line).Aside);
             }
 
             _isFar[dot, Hookup] = true;
@@ -112,10 +117,18 @@ internal sealed class GroundModel
         ? (Math.Log(shown / 1000), ShownAmperesSigma)
         : (_task.Source is DirectSource or ClampSource ? Math.Log(GuessedAmperes) : 0, GuessedAmperesSigma);
 
+    /// <summary>Dots that share how far lines lie from their plans: each has a number.</summary>
+    public int Groups => _error.Groups;
+
+    public int GroupOf(int dot) => _error.GroupOf(dot);
+
     /// <summary>Standard deviations of a line's place aside and of the logarithm of its depth.</summary>
-    public (double Aside, double Deeper) Doubt(int line) => line == Unknown
+    public (double Aside, double Deeper) Doubt(int ground, int line) => line == Unknown
         ? (GroundSampler.UnknownDoubtMetres, GroundSampler.UnknownDepthSigma)
-        : (Math.Max(LeastDoubtMetres, _task.DoubtMetres[line]), DepthSigma);
+        : (Math.Max(LeastDoubtMetres, _task.DoubtMetres[line]) * (Grounds[ground].Draw.PlanFactors is { Count: > 0 } factors ? factors[line] : 1), DepthSigma);
+
+    /// <summary>A line's values for all groups.</summary>
+    public Span<double> Of(double[] values, int line) => values.AsSpan(line * Groups, Groups);
 
     /// <summary>Room for the fields of all makers at all dots.</summary>
     public double[][] Room() => [.. Dots.Select(d => new double[Makers * d.Count * DotPlaces.Each])];
@@ -123,7 +136,7 @@ internal sealed class GroundModel
     /// <summary>A particle in a ground, its fields not filled in.</summary>
     public Particle Empty(int ground, double[][] fields) => new()
     {
-        Ground = ground, Aside = new double[Lines + 1], Deeper = new double[Lines + 1], Stronger = new double[Lines + 1], Fields = fields, Log = new double[Dots.Count],
+        Ground = ground, Aside = new double[(Lines + 1) * Groups], Deeper = new double[(Lines + 1) * Groups], Stronger = new double[Lines + 1], Fields = fields, Log = new double[Dots.Count],
     };
 
     /// <summary>Fills in what one maker makes at a dot.</summary>
@@ -171,10 +184,11 @@ internal sealed class GroundModel
     {
         for (var dot = 0; dot < Dots.Count; dot++)
         {
+            var group = GroupOf(dot);
             for (var maker = 0; maker < Makers; maker++)
             {
                 var line = Math.Min(maker, Lines);
-                Fill(particle.Ground, dot, maker, particle.Aside[line], particle.Deeper[line], particle.Stronger[line], particle.Fields[dot]);
+                Fill(particle.Ground, dot, maker, Of(particle.Aside, line)[group], Of(particle.Deeper, line)[group], particle.Stronger[line], particle.Fields[dot]);
             }
 
             particle.Log[dot] = Log(dot, particle.Fields[dot], particle.LogAmperes);
@@ -219,8 +233,9 @@ internal sealed class GroundModel
         }
 
         var shape = Grounds[particle.Ground].Shapes[owner];
-        var (offset, depth, _) = shape.Near(Dots[dot].Observed.Dot - (shape.Aside * particle.Aside[owner]));
-        return (owner, Math.Abs(offset) > 0.10 + (0.25 * depth * Math.Exp(particle.Deeper[owner])));
+        var group = GroupOf(dot);
+        var (offset, depth, _) = shape.Near(Dots[dot].Observed.Dot - (shape.Aside * Of(particle.Aside, owner)[group]));
+        return (owner, Math.Abs(offset) > 0.10 + (0.25 * depth * Math.Exp(Of(particle.Deeper, owner)[group])));
     }
 
     /// <summary>How much stronger a line's current may be than in the nearest solved ground: logarithm.</summary>
@@ -239,70 +254,160 @@ internal sealed class GroundModel
         return isAside ? Lines + 2 : maker;
     }
 
-    /// <summary>Logarithm of the prior of a line's place and depth.</summary>
-    public double LogPrior(int line, double aside, double deeper)
+    /// <summary>Logarithm of the prior of a line's places and depths, but for what is the same for all.</summary>
+    public double LogPrior(int ground, int line, ReadOnlySpan<double> aside, ReadOnlySpan<double> deeper)
     {
-        var (sideways, depth) = Doubt(line);
-        return LogNormal(aside, 0, sideways) + LogNormal(deeper, 0, depth);
+        var (sideways, deep) = Doubt(ground, line);
+        return -(_error.Half(aside) / (sideways * sideways)) - (_error.Half(deeper) / (deep * deep)) - (Groups * Math.Log(sideways * deep));
     }
 
-    /// <summary>A place and depth for a line: half as records have it, half under one of the dots.</summary>
-    public (double Aside, double Deeper) Pinned(int ground, int line, Random random)
+    /// <summary>Draws a line's places and depths as records have them.</summary>
+    public void Lay(int ground, int line, Random random, Span<double> aside, Span<double> deeper)
     {
-        var (sideways, deep) = Doubt(line);
+        var (sideways, deep) = Doubt(ground, line);
+        _error.Draw(random, aside);
+        _error.Draw(random, deeper);
+        for (var i = 0; i < Groups; i++)
+        {
+            (aside[i], deeper[i]) = (aside[i] * sideways, deeper[i] * deep);
+        }
+    }
+
+    /// <summary>Draws a line's places and depths: half as records have them, half so that it lies under one of the dots.</summary>
+    public void LayPinned(int ground, int line, Random random, Span<double> aside, Span<double> deeper)
+    {
         var pins = Pins(ground, line);
         if (pins.Count == 0 || random.Next(2) == 0)
         {
-            return (sideways * Deviate.Normal(random), deep * Deviate.Normal(random));
+            Lay(ground, line, random, aside, deeper);
+            return;
         }
 
-        var (aside, deeper) = pins[random.Next(pins.Count)];
-        return (aside + (PinMetres * Deviate.Normal(random)), deeper is { } shown ? shown + (PinDepthSigma * Deviate.Normal(random)) : deep * Deviate.Normal(random));
+        var (sideways, deep) = Doubt(ground, line);
+        var (group, at, shown) = pins[random.Next(pins.Count)];
+        _error.DrawGiven(group, (at + (PinMetres * Deviate.Normal(random))) / sideways, random, aside);
+        if (shown is { } depth)
+        {
+            _error.DrawGiven(group, (depth + (PinDepthSigma * Deviate.Normal(random))) / deep, random, deeper);
+        }
+        else
+        {
+            _error.Draw(random, deeper);
+        }
+
+        for (var i = 0; i < Groups; i++)
+        {
+            (aside[i], deeper[i]) = (aside[i] * sideways, deeper[i] * deep);
+        }
     }
 
-    /// <summary>Logarithm of the density with which <see cref="Pinned"/> gives a place and depth.</summary>
-    public double LogPinned(int ground, int line, double aside, double deeper)
+    /// <summary>Logarithm of the density with which <see cref="LayPinned"/> gives places and depths, over the prior's.</summary>
+    public double LogPinned(int ground, int line, ReadOnlySpan<double> aside, ReadOnlySpan<double> deeper)
     {
-        var plain = LogPrior(line, aside, deeper);
         var pins = Pins(ground, line);
         if (pins.Count == 0)
         {
-            return plain;
+            return 0;
         }
 
-        var deep = Doubt(line).Deeper;
-        var sum = Math.Exp(plain);
-        foreach (var (pin, shown) in pins)
+        var (sideways, deep) = Doubt(ground, line);
+        double sum = 0;
+        foreach (var (group, pin, shown) in pins)
         {
-            sum += Math.Exp(LogNormal(aside, pin, PinMetres) + (shown is { } d ? LogNormal(deeper, d, PinDepthSigma) : LogNormal(deeper, 0, deep))) / pins.Count;
+            sum += Math.Exp(
+                LogNormal(aside[group], pin, PinMetres) - LogNormal(aside[group], 0, sideways)
+                + (shown is { } d ? LogNormal(deeper[group], d, PinDepthSigma) - LogNormal(deeper[group], 0, deep) : 0)) / pins.Count;
         }
 
-        return Math.Log(sum / 2);
+        return Math.Log((1 + sum) / 2);
+    }
+
+    /// <summary>Another place and depth for a line at one group of dots, the others as they are: half as records have them, half under a dot.</summary>
+    /// <returns>Besides, the logarithm of prior over proposed, there and where it was.</returns>
+    public (double Aside, double Deeper, double LogWorth) Repinned(int ground, int line, int group, ReadOnlySpan<double> aside, ReadOnlySpan<double> deeper, Random random)
+    {
+        var (sideways, deep) = Doubt(ground, line);
+        Span<double> unit = stackalloc double[Groups];
+        (double, double) Given(ReadOnlySpan<double> values, double sigma, Span<double> room)
+        {
+            for (var i = 0; i < values.Length; i++)
+            {
+                room[i] = values[i] / sigma;
+            }
+
+            var (middle, spread) = _error.Given(room, group);
+            return (middle * sigma, spread * sigma);
+        }
+
+        var (a, da) = Given(aside, sideways, unit);
+        var (d, dd) = Given(deeper, deep, unit);
+        var pins = Pins(ground, line).FindAll(p => p.Group == group);
+        var (to, deeperTo) = (a + (da * Deviate.Normal(random)), d + (dd * Deviate.Normal(random)));
+        if (pins.Count > 0 && random.Next(2) == 0)
+        {
+            var (_, pin, shown) = pins[random.Next(pins.Count)];
+            to = pin + (PinMetres * Deviate.Normal(random));
+            deeperTo = shown is { } s ? s + (PinDepthSigma * Deviate.Normal(random)) : deeperTo;
+        }
+
+        double Ratio(double x, double y)
+        {
+            double sum = 0;
+            foreach (var (_, pin, shown) in pins)
+            {
+                sum += Math.Exp(LogNormal(x, pin, PinMetres) - LogNormal(x, a, da) + (shown is { } s ? LogNormal(y, s, PinDepthSigma) - LogNormal(y, d, dd) : 0)) / pins.Count;
+            }
+
+            return pins.Count == 0 ? 0 : Math.Log((1 + sum) / 2);
+        }
+
+        return (to, deeperTo, Ratio(aside[group], deeper[group]) - Ratio(to, deeperTo));
+    }
+
+    /// <summary>A place and depth moved a little at one group of dots: by how much less or more likely (logarithm) the line lies so.</summary>
+    public double LogMoved(int ground, int line, int group, double aside, double deeper, Span<double> asideWas, Span<double> deeperWas)
+    {
+        var was = LogPrior(ground, line, asideWas, deeperWas);
+        Span<double> one = stackalloc double[Groups];
+        Span<double> other = stackalloc double[Groups];
+        asideWas.CopyTo(one);
+        deeperWas.CopyTo(other);
+        (one[group], other[group]) = (aside, deeper);
+        return LogPrior(ground, line, one, other) - was;
     }
 
     /// <summary>Where a line would lie under each of the dots that it can reach.</summary>
-    private List<(double Aside, double? Deeper)> Pins(int ground, int line)
+    private List<(int Group, double Aside, double? Deeper)> Pins(int ground, int line)
     {
-        var shape = Grounds[ground].Shapes[line];
-        var reach = PinReach * Doubt(line).Aside;
-        var pins = new List<(double, double?)>(Dots.Count);
-        foreach (var dot in Dots)
+        var isKnown = line != Unknown;
+        if (_pins.TryGetValue((isKnown ? 0 : ground, line), out var kept))
         {
-            var (_, depth, foot) = shape.Near(dot.Observed.Dot);
-            var aside = (dot.Observed.Dot - foot).Dot(shape.Aside);
+            return kept;
+        }
+
+        var shape = Grounds[ground].Shapes[line];
+        var reach = PinReach * _widest * Doubt(0, line).Aside;
+        var pins = new List<(int, double, double?)>(Dots.Count);
+        for (var dot = 0; dot < Dots.Count; dot++)
+        {
+            var seen = Dots[dot].Observed;
+            var (_, depth, foot) = shape.Near(seen.Dot);
+            var aside = (seen.Dot - foot).Dot(shape.Aside);
             if (Math.Abs(aside) < reach)
             {
-                pins.Add((aside, dot.Observed.Depth is { Metres: > 0 and var shown } ? Math.Log(shown / depth) : null));
+                pins.Add((GroupOf(dot), aside, seen.Depth is { Metres: > 0 and var shown } ? Math.Log(shown / depth) : null));
             }
         }
 
-        return pins;
+        return _pins[(isKnown ? 0 : ground, line)] = pins;
     }
 
     /// <summary>The whole field of a particle at a place and height.</summary>
     /// <param name="solved">Its ground, or the same ground solved for another hookup.</param>
-    public Func<SitePoint, double, FieldWithPhase> Field(Particle particle, SolvedGround solved)
+    /// <param name="dot">The dot about which it is asked: there lines lie as they do at it.</param>
+    public Func<SitePoint, double, FieldWithPhase> Field(Particle particle, SolvedGround solved, int dot)
     {
+        var group = GroupOf(dot);
         var amperes = Math.Exp(particle.LogAmperes) * solved.Scale;
         var makers = solved.Makers;
         var shapes = Grounds[particle.Ground].Shapes;
@@ -314,7 +419,7 @@ internal sealed class GroundModel
                 var (moved, by) = (default(Vector3), amperes);
                 if (i < shapes.Count)
                 {
-                    moved = (shapes[i].Aside * particle.Aside[i]).Raised(shapes[i].Near(place).DepthMetres * (1 - Math.Exp(particle.Deeper[i])));
+                    moved = (shapes[i].Aside * Of(particle.Aside, i)[group]).Raised(shapes[i].Near(place).DepthMetres * (1 - Math.Exp(Of(particle.Deeper, i)[group])));
                     by *= Math.Exp(particle.Stronger[i]);
                 }
 

@@ -115,7 +115,7 @@ public static class Identification
             .GroupBy(p => p.Answer).Select(g => g.MaxBy(p => p.Particle.Total)).OrderByDescending(p => p.Particle.Total);
         return [.. best.Select(b =>
         {
-            var field = b.Model.Field(b.Particle, b.Model.Grounds[b.Particle.Ground]);
+            var field = b.Model.Field(b.Particle, b.Model.Grounds[b.Particle.Ground], dot);
             var (kind, line) = named(b.Answer);
             return new ResponseProfile(kind, line, [.. Enumerable.Range(-ProfileSteps, (2 * ProfileSteps) + 1).Select(i => seen.PeakOffsetMetres + (i * ProfileStep)).Select(offset =>
             {

@@ -12,6 +12,12 @@ public sealed record IdentifyTask
     /// <summary>How well each line's place is known, sideways as a whole: standard deviation, metres, in the order of the network.</summary>
     public required IReadOnlyList<double> DoubtMetres { get; init; }
 
+    /// <summary>Plans are off alike over so many metres along a line; null where a line is off as a whole.</summary>
+    public double? PlanHoldsMetres { get; init; }
+
+    /// <summary>Chance that a line lies three times as far from its plan as its doubt says: plans are copied, kerbs are moved.</summary>
+    public double BadPlanChance { get; init; }
+
     /// <summary>The hookup. What it is set to matters only where nothing is shown.</summary>
     public required SignalSource Source { get; init; }
 

@@ -35,11 +35,12 @@ internal sealed class NextMeasurements
 
     private readonly IdentifyTask _task;
     private readonly ObservedDot _dot;
+    private readonly int _at;
     private readonly IReadOnlyList<(Particle Particle, GroundModel Model, int Answer)> _sample;
     private readonly Random _random = new(7);
 
-    private NextMeasurements(IdentifyTask task, ObservedDot dot, IReadOnlyList<(Particle, GroundModel, int)> sample) =>
-        (_task, _dot, _sample) = (task, dot, sample);
+    private NextMeasurements(IdentifyTask task, int dot, IReadOnlyList<(Particle, GroundModel, int)> sample) =>
+        (_task, _at, _dot, _sample) = (task, dot, task.Dots[dot], sample);
 
     /// <summary>One thing that is shown: NaN for nothing; the way of a current is told by its sign alone.</summary>
     private readonly record struct Shown(double Value, double Sigma, double Share = 1);
@@ -60,7 +61,7 @@ internal sealed class NextMeasurements
             }
         }
 
-        var next = new NextMeasurements(task, task.Dots[dot], sample);
+        var next = new NextMeasurements(task, dot, sample);
         var found = new List<NextMeasurement>();
         foreach (var (kind, shows) in next.Kinds())
         {
@@ -130,7 +131,7 @@ internal sealed class NextMeasurements
             new Drive(1, double.MaxValue, double.MaxValue));
     }
 
-    private static Func<SitePoint, double, FieldWithPhase> Same(Particle particle, GroundModel model) => model.Field(particle, model.Grounds[particle.Ground]);
+    private Func<SitePoint, double, FieldWithPhase> Same(Particle particle, GroundModel model) => model.Field(particle, model.Grounds[particle.Ground], _at);
 
     /// <summary>The same ground solved for another hookup; null where that cannot be.</summary>
     private Func<SitePoint, double, FieldWithPhase>? Anew(
@@ -143,7 +144,7 @@ internal sealed class NextMeasurements
                 ground.Draw with { Source = change(ground.Draw.Source) }, _task with { Hertz = hertz, ShownVolts = null }, [.. ground.Shapes.Take(model.Lines)]);
         }
 
-        return solved is null ? null : model.Field(particle, solved);
+        return solved is null ? null : model.Field(particle, solved, _at);
     }
 
     /// <summary>The response nearest to the dot's offset on a tape through a place: where, how strong, how deep, which way.</summary>

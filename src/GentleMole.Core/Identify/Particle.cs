@@ -6,10 +6,10 @@ internal sealed class Particle
     /// <summary>Which of the solved grounds.</summary>
     public required int Ground { get; set; }
 
-    /// <summary>How far each line lies to its side, metres; the unknown one last.</summary>
+    /// <summary>How far each line lies to its side, metres, for each group of dots; the unknown one last.</summary>
     public required double[] Aside { get; init; }
 
-    /// <summary>Logarithm of each line's depth over that in the ground.</summary>
+    /// <summary>Logarithm of each line's depth over that in the ground, for each group of dots.</summary>
     public required double[] Deeper { get; init; }
 
     /// <summary>Logarithm of each line's current over that in the ground: what lies between one solved ground and the next.</summary>

@@ -70,16 +70,21 @@ internal sealed class ParticleChain
             for (var line = 0; line <= _model.Lines; line++)
             {
                 var moves = line < _model.Moving(particle.Ground);
-                var (sideways, deep) = _model.Doubt(line);
                 particle.Stronger[line] = GroundModel.AnyStronger(_random);
-                var isPinned = moves && _random.NextDouble() < PinnedPart;
-                (particle.Aside[line], particle.Deeper[line]) = isPinned
-                    ? _model.Pinned(particle.Ground, line, _random)
-                    : (sideways * Deviate.Normal(_random), deep * Deviate.Normal(_random));
+                var aside = _model.Of(particle.Aside, line);
+                var deeper = _model.Of(particle.Deeper, line);
+                if (moves && _random.NextDouble() < PinnedPart)
+                {
+                    _model.LayPinned(particle.Ground, line, _random, aside, deeper);
+                }
+                else
+                {
+                    _model.Lay(particle.Ground, line, _random, aside, deeper);
+                }
+
                 if (moves)
                 {
-                    var prior = _model.LogPrior(line, particle.Aside[line], particle.Deeper[line]);
-                    log -= Math.Log((1 - PinnedPart) + (PinnedPart * Math.Exp(_model.LogPinned(particle.Ground, line, particle.Aside[line], particle.Deeper[line]) - prior)));
+                    log -= Math.Log((1 - PinnedPart) + (PinnedPart * Math.Exp(_model.LogPinned(particle.Ground, line, aside, deeper))));
                 }
             }
 
@@ -155,55 +160,74 @@ internal sealed class ParticleChain
 
     private void Move(Particle particle, double reached)
     {
-        for (var i = 0; i < 3; i++)
+        for (var group = 0; group < _model.Groups; group++)
         {
-            Nudge(particle, _random.Next(_model.Moving(particle.Ground)), reached);
+            for (var i = 0; i < 3; i++)
+            {
+                Nudge(particle, _random.Next(_model.Moving(particle.Ground)), group, reached);
+            }
+
+            Pin(particle, group, reached);
         }
 
-        Pin(particle, reached);
         OtherGround(particle, reached);
         OtherGround(particle, reached);
         Turn(particle, reached);
     }
 
-    /// <summary>A line a little aside or deeper.</summary>
-    private void Nudge(Particle particle, int line, double reached)
+    /// <summary>A line a little aside or deeper at one group of dots, or of more or less current.</summary>
+    private void Nudge(Particle particle, int line, int group, double reached)
     {
-        var (sideways, deep) = _model.Doubt(line);
+        var (sideways, deep) = _model.Doubt(particle.Ground, line);
         var step = Steps[_random.Next(Steps.Length)];
-        var aside = particle.Aside[line] + (step * Math.Min(sideways, 0.3) * Deviate.Normal(_random));
-        var deeper = particle.Deeper[line] + (step * deep * Deviate.Normal(_random));
-        var stronger = particle.Stronger[line] + (step * GroundModel.AnyStronger(_random));
-        var logPrior = _model.LogPrior(line, aside, deeper) - _model.LogPrior(line, particle.Aside[line], particle.Deeper[line])
-            + GroundModel.LogStronger(stronger) - GroundModel.LogStronger(particle.Stronger[line]);
-        TryLine(particle, line, aside, deeper, stronger, reached, logPrior);
+        var (was, deeperWas) = (_model.Of(particle.Aside, line)[group], _model.Of(particle.Deeper, line)[group]);
+        var aside = was + (step * Math.Min(sideways, 0.3) * Deviate.Normal(_random));
+        var deeper = deeperWas + (step * deep * Deviate.Normal(_random));
+
+        // The current is the same at all dots; it moves alone where places do not.
+        var isAlone = _model.Groups > 1 && _random.Next(_model.Groups + 1) == 0;
+        var moves = isAlone || _model.Groups == 1;
+        var stronger = particle.Stronger[line] + (moves ? step * GroundModel.AnyStronger(_random) : 0);
+        (aside, deeper) = isAlone ? (was, deeperWas) : (aside, deeper);
+        var logPrior = GroundModel.LogStronger(stronger) - GroundModel.LogStronger(particle.Stronger[line])
+            + (isAlone ? 0 : _model.LogMoved(particle.Ground, line, group, aside, deeper, _model.Of(particle.Aside, line), _model.Of(particle.Deeper, line)));
+        TryLine(particle, line, moves ? -1 : group, group, aside, deeper, stronger, reached, logPrior);
     }
 
-    /// <summary>A line somewhere else altogether, perhaps under a dot.</summary>
-    private void Pin(Particle particle, double reached)
+    /// <summary>A line somewhere else altogether at one group of dots, perhaps under a dot.</summary>
+    private void Pin(Particle particle, int group, double reached)
     {
         var line = _random.Next(_model.Moving(particle.Ground));
-        var (aside, deeper) = _model.Pinned(particle.Ground, line, _random);
-        double Worth(double a, double d) => _model.LogPrior(line, a, d) - _model.LogPinned(particle.Ground, line, a, d);
-        TryLine(particle, line, aside, deeper, particle.Stronger[line], reached, Worth(aside, deeper) - Worth(particle.Aside[line], particle.Deeper[line]));
+        var (aside, deeper, worth) = _model.Repinned(particle.Ground, line, group, _model.Of(particle.Aside, line), _model.Of(particle.Deeper, line), _random);
+        TryLine(particle, line, group, group, aside, deeper, particle.Stronger[line], reached, worth);
     }
 
-    private void TryLine(Particle particle, int line, double aside, double deeper, double stronger, double reached, double logPrior)
+    /// <param name="only">The group whose dots change; −1 for all.</param>
+    /// <param name="group">The group at which it lies elsewhere.</param>
+    private void TryLine(Particle particle, int line, int only, int group, double aside, double deeper, double stronger, double reached, double logPrior)
     {
         double gained = 0;
         Span<double> log = stackalloc double[_model.Dots.Count];
         for (var dot = 0; dot < _model.Dots.Count; dot++)
         {
+            var of = _model.GroupOf(dot);
+            if (only >= 0 && of != only)
+            {
+                log[dot] = particle.Log[dot];
+                continue;
+            }
+
+            var (a, d) = of == group ? (aside, deeper) : (_model.Of(particle.Aside, line)[of], _model.Of(particle.Deeper, line)[of]);
             particle.Fields[dot].CopyTo(_next[dot], 0);
-            _model.Fill(particle.Ground, dot, line, aside, deeper, stronger, _next[dot]);
+            _model.Fill(particle.Ground, dot, line, a, d, stronger, _next[dot]);
             log[dot] = _model.Log(dot, _next[dot], particle.LogAmperes);
             gained += log[dot] - particle.Log[dot];
         }
 
         if (Math.Log(_random.NextDouble()) < (reached * gained) + logPrior)
         {
-            (particle.Aside[line], particle.Deeper[line], particle.Stronger[line]) = (aside, deeper, stronger);
-            Take(particle, log);
+            (_model.Of(particle.Aside, line)[group], _model.Of(particle.Deeper, line)[group], particle.Stronger[line]) = (aside, deeper, stronger);
+            Take(particle, log, only);
         }
     }
 
@@ -211,28 +235,43 @@ internal sealed class ParticleChain
     private void OtherGround(Particle particle, double reached)
     {
         var (ground, unknown) = (_likely.Draw(_random), _model.Unknown);
-        var (aside, deeper) = (particle.Aside[unknown], particle.Deeper[unknown]);
+        Span<double> aside = stackalloc double[_model.Groups];
+        Span<double> deeper = stackalloc double[_model.Groups];
+        var was = _model.Of(particle.Aside, unknown);
+        var deeperWas = _model.Of(particle.Deeper, unknown);
+        was.CopyTo(aside);
+        deeperWas.CopyTo(deeper);
         var logPrior = _likely.LogWorth(ground) - _likely.LogWorth(particle.Ground);
         if (_model.Grounds[particle.Ground].Draw.HasUnknown)
         {
-            logPrior -= _model.LogPrior(unknown, aside, deeper) - _model.LogPinned(particle.Ground, unknown, aside, deeper);
+            logPrior += _model.LogPinned(particle.Ground, unknown, was, deeperWas);
         }
 
         if (_model.Grounds[ground].Draw.HasUnknown)
         {
-            (aside, deeper) = _model.Pinned(ground, unknown, _random);
-            logPrior += _model.LogPrior(unknown, aside, deeper) - _model.LogPinned(ground, unknown, aside, deeper);
+            _model.LayPinned(ground, unknown, _random, aside, deeper);
+            logPrior -= _model.LogPinned(ground, unknown, aside, deeper);
+        }
+
+        for (var line = 0; line < unknown; line++)
+        {
+            if (_model.Doubt(ground, line) != _model.Doubt(particle.Ground, line))
+            {
+                logPrior += _model.LogPrior(ground, line, _model.Of(particle.Aside, line), _model.Of(particle.Deeper, line))
+                    - _model.LogPrior(particle.Ground, line, _model.Of(particle.Aside, line), _model.Of(particle.Deeper, line));
+            }
         }
 
         double gained = 0;
         Span<double> log = stackalloc double[_model.Dots.Count];
         for (var dot = 0; dot < _model.Dots.Count; dot++)
         {
+            var group = _model.GroupOf(dot);
             for (var maker = 0; maker < _model.Makers; maker++)
             {
-                var isUnknown = maker == unknown;
                 var line = Math.Min(maker, unknown);
-                _model.Fill(ground, dot, maker, isUnknown ? aside : particle.Aside[line], isUnknown ? deeper : particle.Deeper[line], particle.Stronger[line], _next[dot]);
+                var (a, d) = maker == unknown ? (aside[group], deeper[group]) : (_model.Of(particle.Aside, line)[group], _model.Of(particle.Deeper, line)[group]);
+                _model.Fill(ground, dot, maker, a, d, particle.Stronger[line], _next[dot]);
             }
 
             log[dot] = _model.Log(dot, _next[dot], particle.LogAmperes);
@@ -242,7 +281,8 @@ internal sealed class ParticleChain
         if (Math.Log(_random.NextDouble()) < (reached * gained) + logPrior)
         {
             particle.Ground = ground;
-            (particle.Aside[unknown], particle.Deeper[unknown]) = (aside, deeper);
+            aside.CopyTo(was);
+            deeper.CopyTo(deeperWas);
             Take(particle, log);
         }
     }
@@ -268,10 +308,16 @@ internal sealed class ParticleChain
         }
     }
 
-    private void Take(Particle particle, ReadOnlySpan<double> log)
+    /// <param name="only">The group whose dots changed; −1 for all.</param>
+    private void Take(Particle particle, ReadOnlySpan<double> log, int only = -1)
     {
         for (var dot = 0; dot < log.Length; dot++)
         {
+            if (only >= 0 && _model.GroupOf(dot) != only)
+            {
+                continue;
+            }
+
             (particle.Fields[dot], _next[dot]) = (_next[dot], particle.Fields[dot]);
         }
 

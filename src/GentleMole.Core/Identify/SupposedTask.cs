@@ -11,6 +11,12 @@ public static class SupposedTask
     /// <summary>Farther from all dots and from the hookup than this a line makes no response; without a bond it only slows the answer down.</summary>
     private const double ReachMetres = 40;
 
+    /// <summary>A plan is off one way here and another way there; along a line it is alike over so much.</summary>
+    private const double HoldsMetres = 20;
+
+    /// <summary>One plan in eight is worse than it says.</summary>
+    private const double BadPlan = 0.12;
+
     /// <summary>Most lines that are reckoned with: the target and the nearest.</summary>
     private const int MostLines = 12;
 
@@ -48,6 +54,8 @@ public static class SupposedTask
         {
             Network = network,
             DoubtMetres = [.. network.Lines.Select(l => Math.Clamp(doubtMetres(l.Id), IdentifyRules.Doubt.Least, IdentifyRules.Doubt.Most))],
+            PlanHoldsMetres = HoldsMetres,
+            BadPlanChance = BadPlan,
             Source = hookup.Source(reckoned, sender),
             Hertz = hookup.Hertz,
             Frequencies = FrequencyMatch.Common(sender, hearer),
