@@ -23,9 +23,6 @@ internal sealed class GroundModel
     private const double GuessedAmperesSigma = 1;
     private const double GuessedAmperes = 0.03;
 
-    // Where a line would have to lie to be under a dot, and how deep by what the receiver shows.
-    private const double PinMetres = 0.12;
-    private const double PinDepthSigma = 0.1;
     private const double PinReach = 4;
 
     private readonly IdentifyTask _task;
@@ -184,15 +181,21 @@ internal sealed class GroundModel
     {
         for (var dot = 0; dot < Dots.Count; dot++)
         {
-            var group = GroupOf(dot);
-            for (var maker = 0; maker < Makers; maker++)
-            {
-                var line = Math.Min(maker, Lines);
-                Fill(particle.Ground, dot, maker, Of(particle.Aside, line)[group], Of(particle.Deeper, line)[group], particle.Stronger[line], particle.Fields[dot]);
-            }
-
-            particle.Log[dot] = Log(dot, particle.Fields[dot], particle.LogAmperes);
+            Fill(particle, dot);
         }
+    }
+
+    /// <summary>Fills in everything of a particle at one dot.</summary>
+    public void Fill(Particle particle, int dot)
+    {
+        var group = GroupOf(dot);
+        for (var maker = 0; maker < Makers; maker++)
+        {
+            var line = Math.Min(maker, Lines);
+            Fill(particle.Ground, dot, maker, Of(particle.Aside, line)[group], Of(particle.Deeper, line)[group], particle.Stronger[line], particle.Fields[dot]);
+        }
+
+        particle.Log[dot] = Log(dot, particle.Fields[dot], particle.LogAmperes);
     }
 
     /// <summary>Logarithm of the likelihood of a dot.</summary>
@@ -242,7 +245,7 @@ internal sealed class GroundModel
     public static double AnyStronger(Random random) => StrongerSigma * Deviate.Normal(random);
 
     /// <summary>Logarithm of the prior of that.</summary>
-    public static double LogStronger(double stronger) => LogNormal(stronger, 0, StrongerSigma);
+    public static double LogStronger(double stronger) => PinProposal.LogNormal(stronger, 0, StrongerSigma);
 
     /// <summary>An empty collection of what the signs of a dot would be.</summary>
     public Expectations ExpectationsOf(DotPlaces places) => new(places, _task.Receiver);
@@ -285,10 +288,10 @@ internal sealed class GroundModel
 
         var (sideways, deep) = Doubt(ground, line);
         var (group, at, shown) = pins[random.Next(pins.Count)];
-        _error.DrawGiven(group, (at + (PinMetres * Deviate.Normal(random))) / sideways, random, aside);
+        _error.DrawGiven(group, (at + (PinProposal.Metres * Deviate.Normal(random))) / sideways, random, aside);
         if (shown is { } depth)
         {
-            _error.DrawGiven(group, (depth + (PinDepthSigma * Deviate.Normal(random))) / deep, random, deeper);
+            _error.DrawGiven(group, (depth + (PinProposal.DepthSigma * Deviate.Normal(random))) / deep, random, deeper);
         }
         else
         {
@@ -315,53 +318,30 @@ internal sealed class GroundModel
         foreach (var (group, pin, shown) in pins)
         {
             sum += Math.Exp(
-                LogNormal(aside[group], pin, PinMetres) - LogNormal(aside[group], 0, sideways)
-                + (shown is { } d ? LogNormal(deeper[group], d, PinDepthSigma) - LogNormal(deeper[group], 0, deep) : 0)) / pins.Count;
+                PinProposal.LogNormal(aside[group], pin, PinProposal.Metres) - PinProposal.LogNormal(aside[group], 0, sideways)
+                + (shown is { } d ? PinProposal.LogNormal(deeper[group], d, PinProposal.DepthSigma) - PinProposal.LogNormal(deeper[group], 0, deep) : 0)) / pins.Count;
         }
 
         return Math.Log((1 + sum) / 2);
     }
 
-    /// <summary>Another place and depth for a line at one group of dots, the others as they are: half as records have them, half under a dot.</summary>
-    /// <returns>Besides, the logarithm of prior over proposed, there and where it was.</returns>
-    public (double Aside, double Deeper, double LogWorth) Repinned(int ground, int line, int group, ReadOnlySpan<double> aside, ReadOnlySpan<double> deeper, Random random)
+    /// <summary>Where else a line may be looked for at one group of dots, the others as they are.</summary>
+    public PinProposal Elsewhere(int ground, int line, int group, ReadOnlySpan<double> aside, ReadOnlySpan<double> deeper)
     {
         var (sideways, deep) = Doubt(ground, line);
+        return new PinProposal(Given(aside, sideways, group), Given(deeper, deep, group), line < Moving(ground) ? Pins(ground, line).FindAll(p => p.Group == group) : []);
+    }
+
+    private (double Middle, double Sigma) Given(ReadOnlySpan<double> values, double sigma, int group)
+    {
         Span<double> unit = stackalloc double[Groups];
-        (double, double) Given(ReadOnlySpan<double> values, double sigma, Span<double> room)
+        for (var i = 0; i < values.Length; i++)
         {
-            for (var i = 0; i < values.Length; i++)
-            {
-                room[i] = values[i] / sigma;
-            }
-
-            var (middle, spread) = _error.Given(room, group);
-            return (middle * sigma, spread * sigma);
+            unit[i] = values[i] / sigma;
         }
 
-        var (a, da) = Given(aside, sideways, unit);
-        var (d, dd) = Given(deeper, deep, unit);
-        var pins = Pins(ground, line).FindAll(p => p.Group == group);
-        var (to, deeperTo) = (a + (da * Deviate.Normal(random)), d + (dd * Deviate.Normal(random)));
-        if (pins.Count > 0 && random.Next(2) == 0)
-        {
-            var (_, pin, shown) = pins[random.Next(pins.Count)];
-            to = pin + (PinMetres * Deviate.Normal(random));
-            deeperTo = shown is { } s ? s + (PinDepthSigma * Deviate.Normal(random)) : deeperTo;
-        }
-
-        double Ratio(double x, double y)
-        {
-            double sum = 0;
-            foreach (var (_, pin, shown) in pins)
-            {
-                sum += Math.Exp(LogNormal(x, pin, PinMetres) - LogNormal(x, a, da) + (shown is { } s ? LogNormal(y, s, PinDepthSigma) - LogNormal(y, d, dd) : 0)) / pins.Count;
-            }
-
-            return pins.Count == 0 ? 0 : Math.Log((1 + sum) / 2);
-        }
-
-        return (to, deeperTo, Ratio(aside[group], deeper[group]) - Ratio(to, deeperTo));
+        var (middle, spread) = _error.Given(unit, group);
+        return (middle * sigma, spread * sigma);
     }
 
     /// <summary>A place and depth moved a little at one group of dots: by how much less or more likely (logarithm) the line lies so.</summary>
@@ -446,11 +426,5 @@ internal sealed class GroundModel
         }
 
         return sum;
-    }
-
-    private static double LogNormal(double x, double middle, double sigma)
-    {
-        var z = (x - middle) / sigma;
-        return (-0.5 * z * z) - Math.Log(sigma * Math.Sqrt(2 * Math.PI));
     }
 }

@@ -8,14 +8,6 @@ namespace GentleMole.Core.Identify;
 /// </summary>
 public static class Identification
 {
-    /// <summary>Chains that start anew: one alone loses explanations and is confidently wrong.</summary>
-    private const int Chains = 2;
-
-    /// <summary>Chains that find what was read less alike than this (logarithm) have not all found the best explanation: more are run.</summary>
-    private const double AgreeTo = 1.5;
-
-    private const int MoreChains = 4;
-
     /// <summary>Chance that is kept for what the model does not know, shared by all explanations alike.</summary>
     private const double Kept = 0.0175;
 
@@ -26,40 +18,8 @@ public static class Identification
     /// <param name="grounds">Of a task with the same network, source, frequency and display.</param>
     public static IReadOnlyList<DotIdentity> Of(IdentifyTask task, GroundSet grounds, CancellationToken cancel, int seed = 1)
     {
-        var chains = Run(task, grounds, seed, cancel);
-        return [.. task.Dots.Select((_, dot) => Identity(task, dot, chains, true, cancel))];
-    }
-
-    /// <summary>The answer for one dot; the others only tell of the ground.</summary>
-    /// <param name="dot">Index of the dot.</param>
-    public static DotIdentity Of(IdentifyTask task, int dot, GroundSet grounds, CancellationToken cancel, int seed = 1) =>
-        Identity(task, dot, Run(task, grounds, seed, cancel), true, cancel);
-
-    /// <summary>Chains with the weight of each.</summary>
-    internal static IReadOnlyList<(ParticleChain Chain, GroundModel Model, double Weight)> Run(IdentifyTask task, GroundSet grounds, int seed, CancellationToken cancel)
-    {
-        var places = task.Dots.Select(d => new DotPlaces(d, task.Receiver)).ToList();
-        var chains = Some(0, Chains);
-        if (chains.Max(c => c.Chain.LogEvidence) - chains.Min(c => c.Chain.LogEvidence) > AgreeTo)
-        {
-            chains = [.. chains, .. Some(Chains, MoreChains)];
-        }
-
-        (ParticleChain Chain, GroundModel Model)[] Some(int first, int count)
-        {
-            var run = new (ParticleChain Chain, GroundModel Model)[count];
-            Parallel.For(0, count, new ParallelOptions { CancellationToken = cancel }, i =>
-            {
-                var model = new GroundModel(task, grounds.Grounds, places);
-                run[i] = (new ParticleChain(model, (100 * seed) + first + i, cancel), model);
-            });
-            return run;
-        }
-
-        var most = chains.Max(c => c.Chain.LogEvidence);
-        var weights = chains.Select(c => Math.Exp(c.Chain.LogEvidence - most)).ToArray();
-        var total = weights.Sum();
-        return [.. chains.Select((c, i) => (c.Chain, c.Model, weights[i] / total))];
+        var chains = DotChains.Of(task, grounds, cancel, seed);
+        return [.. task.Dots.Select((_, dot) => chains.Identity(dot, true, cancel))];
     }
 
     /// <summary>What the chains say of one dot.</summary>

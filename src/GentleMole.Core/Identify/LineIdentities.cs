@@ -17,20 +17,32 @@ public static class LineIdentities
     {
         var answers = new DotIdentity[task.Dots.Count];
         var strange = Companions.Strangest(task.Dots).Take(MostStrange).ToList();
+        DotChains? shared = null;
+        foreach (var dot in strange)
+        {
+            shared = Taken(shared, dot);
+        }
+
         for (var from = 0; from < task.Dots.Count; from += Together)
         {
             // The one before the first of them tells how the current fell to it.
             var own = Enumerable.Range(from, Math.Min(Together, task.Dots.Count - from)).ToList();
-            List<int> few = [.. strange.Where(s => !own.Contains(s) && s != from - 1), .. from > 0 ? [from - 1] : Array.Empty<int>(), .. own];
-            var asked = task with { Dots = [.. few.Select(i => task.Dots[i])] };
-            var chains = Identification.Run(asked, grounds, 1, cancel);
+            List<int> few = [.. strange, .. from > 0 && !strange.Contains(from - 1) ? [from - 1] : Array.Empty<int>(), .. own.Where(o => !strange.Contains(o))];
+            var chains = shared;
+            foreach (var dot in few.Skip(strange.Count))
+            {
+                chains = Taken(chains, dot);
+            }
+
             foreach (var dot in own)
             {
-                answers[dot] = Identification.Identity(asked, few.IndexOf(dot), chains, false, cancel);
+                answers[dot] = chains!.Identity(few.IndexOf(dot), false, cancel);
             }
 
             progress?.Invoke(from + own.Count, task.Dots.Count);
         }
+
+        DotChains Taken(DotChains? chains, int dot) => chains?.With(task.Dots[dot], cancel) ?? DotChains.Of(task with { Dots = [task.Dots[dot]] }, grounds, cancel);
 
         return answers;
     }

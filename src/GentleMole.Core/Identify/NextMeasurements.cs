@@ -17,6 +17,7 @@ internal sealed class NextMeasurements
     public const double LeastBits = 0.02;
 
     private const int Sample = 90;
+    private const int Seed = 7;
     private const double AlongMetres = 6;
     private const double SweepMetres = 4;
     private const double WideMetres = 7;
@@ -37,7 +38,6 @@ internal sealed class NextMeasurements
     private readonly ObservedDot _dot;
     private readonly int _at;
     private readonly IReadOnlyList<(Particle Particle, GroundModel Model, int Answer)> _sample;
-    private readonly Random _random = new(7);
 
     private NextMeasurements(IdentifyTask task, int dot, IReadOnlyList<(Particle, GroundModel, int)> sample) =>
         (_task, _at, _dot, _sample) = (task, dot, task.Dots[dot], sample);
@@ -62,17 +62,14 @@ internal sealed class NextMeasurements
         }
 
         var next = new NextMeasurements(task, dot, sample);
-        var found = new List<NextMeasurement>();
-        foreach (var (kind, shows) in next.Kinds())
+        var kinds = next.Kinds().ToList();
+        var found = new NextMeasurement[kinds.Count];
+        Parallel.For(0, kinds.Count, new ParallelOptions { CancellationToken = cancel }, i =>
         {
-            cancel.ThrowIfCancellationRequested();
-            if (next.Bits([.. sample.Select(s => shows(s.Item1, s.Item2))]) is var bits and >= LeastBits)
-            {
-                found.Add(new NextMeasurement(kind, bits));
-            }
-        }
-
-        return [.. found.OrderByDescending(m => m.Bits)];
+            var (kind, shows) = kinds[i];
+            found[i] = new NextMeasurement(kind, next.Bits([.. sample.Select(s => shows(s.Item1, s.Item2))], new Random(Seed)));
+        });
+        return [.. found.Where(m => m.Bits >= LeastBits).OrderByDescending(m => m.Bits)];
     }
 
     private IEnumerable<(NextKind Kind, Func<Particle, GroundModel, Shown[]> Shows)> Kinds()
@@ -261,7 +258,7 @@ internal sealed class NextMeasurements
         return lowest;
     }
 
-    private double Bits(IReadOnlyList<Shown[]> shows)
+    private double Bits(IReadOnlyList<Shown[]> shows, Random random)
     {
         var answers = _sample.Select(s => s.Answer).ToList();
         var count = answers.Max() + 1;
@@ -269,7 +266,7 @@ internal sealed class NextMeasurements
         double after = 0;
         for (var i = 0; i < shows.Count; i++)
         {
-            var outcome = Array.ConvertAll(shows[i], s => s with { Value = s.Sigma == 0 ? s.Value : s.Value + (s.Sigma * Deviate.Normal(_random)) });
+            var outcome = Array.ConvertAll(shows[i], s => s with { Value = s.Sigma == 0 ? s.Value : s.Value + (s.Sigma * Deviate.Normal(random)) });
             var log = new double[shows.Count];
             for (var j = 0; j < shows.Count; j++)
             {

@@ -15,26 +15,35 @@ internal sealed class ParticleChain
     private const int MostStages = 40;
     private const int LastSweeps = 2;
     private const int Halvings = 20;
+
+    /// <summary>Another ground is another field at every dot: of many dots it is tried this seldom.</summary>
+    private const int GroundEvery = 4;
+
+    /// <summary>What signs would be is collected from one draw in so many: that is enough to say.</summary>
+    private const int ExpectEvery = 4;
     private static readonly double[] Steps = [0.15, 0.5, 1];
 
     private readonly GroundModel _model;
     private readonly Random _random;
     private readonly double[][] _next;
+    private readonly int _old;
     private GroundModel.LikelyGrounds _likely;
 
-    public ParticleChain(GroundModel model, int seed, CancellationToken cancel)
+    /// <param name="before">A chain over all dots but the last, to be carried on: then only the last is let in.</param>
+    public ParticleChain(GroundModel model, int seed, CancellationToken cancel, ParticleChain? before = null)
     {
         (_model, _random) = (model, new Random(seed));
         _next = model.Room();
-        _likely = model.Likely([]);
-        Expected = [.. model.Dots.Select(model.ExpectationsOf)];
+        _old = before is null ? 0 : model.Dots.Count - 1;
+        _likely = model.Likely(before?.Particles ?? []);
+        Expected = [.. before?.Expected ?? [], .. model.Dots.Skip(_old).Select(model.ExpectationsOf)];
         double reached;
-        (Particles, reached) = First();
+        (Particles, reached) = before is null ? First() : CarriedOn(before);
         for (var stage = 0; stage < MostStages && reached < 1; stage++)
         {
             cancel.ThrowIfCancellationRequested();
             var from = reached;
-            var to = Further(from, t => [.. Particles.Select(p => (t - from) * p.Total)]);
+            var to = Further(from, t => [.. Particles.Select(p => (t - from) * New(p))]);
             Resample(to - reached);
             reached = to;
             _likely = _model.Likely(Particles);
@@ -89,22 +98,15 @@ internal sealed class ParticleChain
             }
 
             _model.FillAll(particle);
-            var last = (Answer: -1, Signs: default(ExpectedSigns));
             for (var dot = 0; dot < Expected.Count; dot++)
             {
-                var here = (Answer: _model.Answer(particle, dot), Signs: _model.Expected(particle, dot));
-                Expected[dot].Add(here.Answer, here.Signs, here.Answer == last.Answer ? last.Signs : null, log);
-                last = here;
+                Expect(particle, dot, log);
             }
 
             drawn.Add((particle, log));
         }
 
-        double[] Weights(double to) => [.. drawn.Select(d => d.LogWeight + (to * d.Particle.Total))];
-        var reached = Further(0, Weights);
-        var weights = Weights(reached);
-        LogEvidence = LogSum(weights) - Math.Log(drawn.Count) + _model.LogMean;
-        var kept = Drawn(weights, Count).Select(i => drawn[i].Particle.Copy()).ToList();
+        var reached = Chosen(drawn, _model.LogMean, out var kept);
         foreach (var particle in kept)
         {
             // The fields of so many were not kept.
@@ -115,6 +117,90 @@ internal sealed class ParticleChain
 
         return (kept, reached);
     }
+
+    /// <summary>Each of a chain that ends at the dot before goes on in several ways; the fields of its own dots are known.</summary>
+    private (List<Particle> Particles, double Reached) CarriedOn(ParticleChain before)
+    {
+        var (was, dot) = (before._model, _old);
+        var drawn = new List<(Particle Particle, double LogWeight)>(before.Particles.Count * FirstPerParticle);
+        var room = _next[dot];
+        foreach (var from in before.Particles)
+        {
+            for (var i = 0; i < FirstPerParticle; i++)
+            {
+                var particle = _model.Empty(from.Ground, [.. from.Fields, room]);
+                particle.LogAmperes = from.LogAmperes;
+                from.Log.CopyTo(particle.Log, 0);
+                from.Stronger.CopyTo(particle.Stronger, 0);
+                double log = 0;
+                for (var line = 0; line <= _model.Lines; line++)
+                {
+                    var aside = _model.Of(particle.Aside, line);
+                    var deeper = _model.Of(particle.Deeper, line);
+                    was.Of(from.Aside, line).CopyTo(aside);
+                    was.Of(from.Deeper, line).CopyTo(deeper);
+                    if (_model.Groups > was.Groups)
+                    {
+                        var elsewhere = _model.Elsewhere(from.Ground, line, dot, aside, deeper);
+                        (aside[dot], deeper[dot]) = elsewhere.Draw(_random);
+                        log -= elsewhere.LogOver(aside[dot], deeper[dot]);
+                    }
+                }
+
+                _model.Fill(particle, dot);
+                if (i % ExpectEvery == 0)
+                {
+                    Expect(particle, dot, log);
+                }
+
+                drawn.Add((particle, log));
+            }
+        }
+
+        var reached = Chosen(drawn, before.LogEvidence, out var kept);
+        foreach (var particle in kept)
+        {
+            particle.Fields[dot] = new double[room.Length];
+            _model.Fill(particle, dot);
+            Move(particle, reached);
+        }
+
+        return (kept, reached);
+    }
+
+    /// <summary>What the signs of a dot would be as this was drawn.</summary>
+    private void Expect(Particle particle, int dot, double log)
+    {
+        var answer = _model.Answer(particle, dot);
+        var isSame = dot > 0 && _model.Answer(particle, dot - 1) == answer;
+        Expected[dot].Add(answer, _model.Expected(particle, dot), isSame ? _model.Expected(particle, dot - 1) : null, log);
+    }
+
+    /// <summary>Lets in as much as can be at once, and chooses by weight.</summary>
+    private double Chosen(List<(Particle Particle, double LogWeight)> drawn, double logBefore, out List<Particle> kept)
+    {
+        double[] Weights(double to) => [.. drawn.Select(d => d.LogWeight + (to * New(d.Particle)))];
+        var reached = Further(0, Weights);
+        var weights = Weights(reached);
+        LogEvidence = LogSum(weights) - Math.Log(drawn.Count) + logBefore;
+        kept = [.. Drawn(weights, Count).Select(i => drawn[i].Particle.Copy())];
+        return reached;
+    }
+
+    /// <summary>Logarithm of the likelihood of what is being let in.</summary>
+    private double New(Particle particle)
+    {
+        double sum = 0;
+        for (var dot = _old; dot < particle.Log.Length; dot++)
+        {
+            sum += particle.Log[dot];
+        }
+
+        return sum;
+    }
+
+    /// <summary>How much of a dot's likelihood is in.</summary>
+    private double Part(int dot, double reached) => dot < _old ? 1 : reached;
 
     /// <summary>How far the likelihood can be let in while enough particles still count.</summary>
     private static double Further(double reached, Func<double, double[]> weights)
@@ -137,7 +223,7 @@ internal sealed class ParticleChain
 
     private void Resample(double by)
     {
-        double[] weights = [.. Particles.Select(p => by * p.Total)];
+        double[] weights = [.. Particles.Select(p => by * New(p))];
         LogEvidence += LogSum(weights) - Math.Log(weights.Length);
         Particles = [.. Drawn(weights, Count).Select(i => Particles[i].Copy())];
     }
@@ -160,19 +246,35 @@ internal sealed class ParticleChain
 
     private void Move(Particle particle, double reached)
     {
-        for (var group = 0; group < _model.Groups; group++)
+        // Of many dots the last is the one that is let in; of the others one after the other moves a little with it.
+        var groups = _model.Groups;
+        Wander(particle, groups - 1, reached);
+        if (groups == 1)
         {
-            for (var i = 0; i < 3; i++)
+            OtherGround(particle, reached);
+            OtherGround(particle, reached);
+        }
+        else
+        {
+            Wander(particle, _random.Next(groups - 1), reached);
+            if (_random.Next(GroundEvery) == 0)
             {
-                Nudge(particle, _random.Next(_model.Moving(particle.Ground)), group, reached);
+                OtherGround(particle, reached);
             }
-
-            Pin(particle, group, reached);
         }
 
-        OtherGround(particle, reached);
-        OtherGround(particle, reached);
         Turn(particle, reached);
+    }
+
+    /// <summary>Lines to other places at one group of dots.</summary>
+    private void Wander(Particle particle, int group, double reached)
+    {
+        for (var i = 0; i < 3; i++)
+        {
+            Nudge(particle, _random.Next(_model.Moving(particle.Ground)), group, reached);
+        }
+
+        Pin(particle, group, reached);
     }
 
     /// <summary>A line a little aside or deeper at one group of dots, or of more or less current.</summary>
@@ -185,7 +287,7 @@ internal sealed class ParticleChain
         var deeper = deeperWas + (step * deep * Deviate.Normal(_random));
 
         // The current is the same at all dots; it moves alone where places do not.
-        var isAlone = _model.Groups > 1 && _random.Next(_model.Groups + 1) == 0;
+        var isAlone = _model.Groups > 1 && _random.Next(3) == 0;
         var moves = isAlone || _model.Groups == 1;
         var stronger = particle.Stronger[line] + (moves ? step * GroundModel.AnyStronger(_random) : 0);
         (aside, deeper) = isAlone ? (was, deeperWas) : (aside, deeper);
@@ -198,8 +300,10 @@ internal sealed class ParticleChain
     private void Pin(Particle particle, int group, double reached)
     {
         var line = _random.Next(_model.Moving(particle.Ground));
-        var (aside, deeper, worth) = _model.Repinned(particle.Ground, line, group, _model.Of(particle.Aside, line), _model.Of(particle.Deeper, line), _random);
-        TryLine(particle, line, group, group, aside, deeper, particle.Stronger[line], reached, worth);
+        var elsewhere = _model.Elsewhere(particle.Ground, line, group, _model.Of(particle.Aside, line), _model.Of(particle.Deeper, line));
+        var (aside, deeper) = elsewhere.Draw(_random);
+        var worth = elsewhere.LogOver(_model.Of(particle.Aside, line)[group], _model.Of(particle.Deeper, line)[group]) - elsewhere.LogOver(aside, deeper);
+        TryLine(particle, line, _model.Groups == 1 ? -1 : group, group, aside, deeper, particle.Stronger[line], reached, worth);
     }
 
     /// <param name="only">The group whose dots change; −1 for all.</param>
@@ -221,10 +325,10 @@ internal sealed class ParticleChain
             particle.Fields[dot].CopyTo(_next[dot], 0);
             _model.Fill(particle.Ground, dot, line, a, d, stronger, _next[dot]);
             log[dot] = _model.Log(dot, _next[dot], particle.LogAmperes);
-            gained += log[dot] - particle.Log[dot];
+            gained += Part(dot, reached) * (log[dot] - particle.Log[dot]);
         }
 
-        if (Math.Log(_random.NextDouble()) < (reached * gained) + logPrior)
+        if (Math.Log(_random.NextDouble()) < gained + logPrior)
         {
             (_model.Of(particle.Aside, line)[group], _model.Of(particle.Deeper, line)[group], particle.Stronger[line]) = (aside, deeper, stronger);
             Take(particle, log, only);
@@ -275,10 +379,10 @@ internal sealed class ParticleChain
             }
 
             log[dot] = _model.Log(dot, _next[dot], particle.LogAmperes);
-            gained += log[dot] - particle.Log[dot];
+            gained += Part(dot, reached) * (log[dot] - particle.Log[dot]);
         }
 
-        if (Math.Log(_random.NextDouble()) < (reached * gained) + logPrior)
+        if (Math.Log(_random.NextDouble()) < gained + logPrior)
         {
             particle.Ground = ground;
             aside.CopyTo(was);
@@ -298,10 +402,10 @@ internal sealed class ParticleChain
         for (var dot = 0; dot < _model.Dots.Count; dot++)
         {
             log[dot] = _model.Log(dot, particle.Fields[dot], amperes);
-            gained += log[dot] - particle.Log[dot];
+            gained += Part(dot, reached) * (log[dot] - particle.Log[dot]);
         }
 
-        if (Math.Log(_random.NextDouble()) < (reached * gained) + Prior(amperes) - Prior(particle.LogAmperes))
+        if (Math.Log(_random.NextDouble()) < gained + Prior(amperes) - Prior(particle.LogAmperes))
         {
             particle.LogAmperes = amperes;
             log.CopyTo(particle.Log);

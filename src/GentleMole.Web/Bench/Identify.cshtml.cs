@@ -54,7 +54,7 @@ internal sealed class IdentifyPage(ProcessorGate gate) : BenchPage
         if (reader.IsGood)
         {
             var task = StreetExample.Task(dot, milliamps, volts);
-            Told = await gate.RunAsync(() => Identification.Of(task, 0, GroundSet.Of(task, cancel), cancel), cancel);
+            Told = await gate.RunAsync(() => Identification.Of(task, GroundSet.Of(task, cancel), cancel)[0], cancel);
         }
     }
 }

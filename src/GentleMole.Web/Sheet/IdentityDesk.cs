@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Runtime.CompilerServices;
 using System.Security.Cryptography;
 using System.Text;
 using GentleMole.Core.Identify;
@@ -17,6 +18,9 @@ internal sealed class IdentityDesk(ProcessorGate gate)
     private const int MostGrounds = 4;
     private const int MostAnswers = 200;
 
+    /// <summary>So do the dots of a line that were taken in together.</summary>
+    private const int MostChains = 3;
+
     /// <summary>Of a line with more dots the latest are looked through.</summary>
     private const int MostOthers = 200;
 
@@ -25,6 +29,7 @@ internal sealed class IdentityDesk(ProcessorGate gate)
     // The one used last stands at the end.
     private readonly List<(string Key, GroundSet Grounds)> _grounds = [];
     private readonly List<(string Key, WhichLine Answer)> _answers = [];
+    private readonly List<(string Key, DotChains Chains)> _chains = [];
 
     /// <summary>Whether there is an answer to be had on a line with a hookup; quick.</summary>
     public static NoIdentity WhyNot(LineGround ground, int? hookupId) => ground.Identify(hookupId, []) is (null, var why) && why != NoIdentity.CannotBeSolved ? why : NoIdentity.None;
@@ -59,12 +64,34 @@ internal sealed class IdentityDesk(ProcessorGate gate)
             {
                 var grounds = Grounds(key, task, cancel);
                 var answer = grounds.IsUsable
-                    ? new WhichLine(Identification.Of(task, few.Count - 1, grounds, cancel), NoIdentity.None, task, few.Count - 1)
+                    ? new WhichLine(Chains(key, task, grounds, cancel).Identity(few.Count - 1, true, cancel), NoIdentity.None, task, few.Count - 1)
                     : WhichLine.Unknown(NoIdentity.CannotBeSolved);
                 Keep(_answers, question, answer, MostAnswers);
                 return answer;
             },
             cancel);
+    }
+
+    /// <summary>The others are taken in once; while a dot is typed only it is taken in anew.</summary>
+    private DotChains Chains(string key, IdentifyTask task, GroundSet grounds, CancellationToken cancel)
+    {
+        if (task.Dots.Count == 1)
+        {
+            return DotChains.Of(task, grounds, cancel);
+        }
+
+        // As many of the others as were taken in already for a question like this.
+        List<ObservedDot> others = [.. task.Dots.SkipLast(1)];
+        string Name(int count) => $"{key} {RuntimeHelpers.GetHashCode(grounds)} {Said(others.Take(count))}";
+        var known = Enumerable.Range(0, others.Count).Select(taken => others.Count - taken).FirstOrDefault(count => Kept(_chains, Name(count)) is not null);
+        var chains = known > 0 ? Kept(_chains, Name(known)) : null;
+        foreach (var other in others.Skip(known))
+        {
+            chains = chains?.With(other, cancel) ?? DotChains.Of(task with { Dots = [other] }, grounds, cancel);
+        }
+
+        Keep(_chains, Name(others.Count), chains!, MostChains);
+        return chains!.With(task.Dots[^1], cancel);
     }
 
     private GroundSet Grounds(string key, IdentifyTask task, CancellationToken cancel)
