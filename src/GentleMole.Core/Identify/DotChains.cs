@@ -10,7 +10,7 @@ public sealed class DotChains
     private const int Chains = 2;
 
     /// <summary>Chains that take in one dot after the other: they cannot look back whether they agree.</summary>
-    private const int ChainsInTurn = 4;
+    private const int ChainsInTurn = 2;
 
     /// <summary>Chains that find what was read less alike than this (logarithm) have not all found the best explanation: more are run.</summary>
     private const double AgreeTo = 1.5;
@@ -19,10 +19,11 @@ public sealed class DotChains
 
     private readonly GroundSet _grounds;
     private readonly int _seed;
+    private readonly IReadOnlyList<DotFields> _fields;
     private readonly IReadOnlyList<(ParticleChain Chain, GroundModel Model)> _chains;
 
-    private DotChains(IdentifyTask task, GroundSet grounds, int seed, IReadOnlyList<(ParticleChain Chain, GroundModel Model)> chains) =>
-        (Task, _grounds, _seed, _chains) = (task, grounds, seed, chains);
+    private DotChains(IdentifyTask task, GroundSet grounds, int seed, IReadOnlyList<(ParticleChain Chain, GroundModel Model)> chains, IReadOnlyList<DotFields> fields) =>
+        (Task, _grounds, _seed, _chains, _fields) = (task, grounds, seed, chains, fields);
 
     /// <summary>With the dots that were taken in.</summary>
     public IdentifyTask Task { get; }
@@ -33,10 +34,10 @@ public sealed class DotChains
     {
         var isAtOnce = task.PlanHoldsMetres is null;
         var first = isAtOnce ? task : task with { Dots = [task.Dots[0]] };
-        var places = first.Dots.Select(d => new DotPlaces(d, task.Receiver)).ToList();
+        var fields = GroundModel.FieldsOf(first, grounds.Grounds);
         (ParticleChain Chain, GroundModel Model)[] Some(int from, int count) => Parallelly(count, i =>
         {
-            var model = new GroundModel(first, grounds.Grounds, places);
+            var model = new GroundModel(first, grounds.Grounds, fields);
             return (new ParticleChain(model, (100 * seed) + from + i, cancel), model);
         }, cancel);
 
@@ -46,7 +47,7 @@ public sealed class DotChains
             chains = [.. chains, .. Some(Chains, MoreChains)];
         }
 
-        var all = new DotChains(first, grounds, seed, chains);
+        var all = new DotChains(first, grounds, seed, chains, fields);
         foreach (var dot in isAtOnce ? [] : task.Dots.Skip(1))
         {
             all = all.With(dot, cancel);
@@ -59,12 +60,12 @@ public sealed class DotChains
     public DotChains With(ObservedDot dot, CancellationToken cancel)
     {
         var task = Task with { Dots = [.. Task.Dots, dot] };
-        var places = task.Dots.Select(d => new DotPlaces(d, task.Receiver)).ToList();
+        IReadOnlyList<DotFields> fields = [.. _fields, .. GroundModel.FieldsOf(Task with { Dots = [dot] }, _grounds.Grounds)];
         return new DotChains(task, _grounds, _seed, Parallelly(_chains.Count, i =>
         {
-            var model = new GroundModel(task, _grounds.Grounds, places);
+            var model = new GroundModel(task, _grounds.Grounds, fields);
             return (new ParticleChain(model, (1000 * task.Dots.Count) + (100 * _seed) + i, cancel, _chains[i].Chain), model);
-        }, cancel));
+        }, cancel), fields);
     }
 
     /// <summary>What they say of one dot.</summary>

@@ -13,9 +13,6 @@ internal sealed class GroundModel
     /// <summary>A line that is known to the centimetre still moves a little.</summary>
     private const double LeastDoubtMetres = 0.02;
 
-    /// <summary>A line farther from a dot than so many standard deviations and this makes the same there wherever it lies.</summary>
-    private const double FarMetres = 5;
-
     /// <summary>Standard deviation of the logarithm of a line's current about that of the nearest solved ground.</summary>
     private const double StrongerSigma = 0.1;
 
@@ -23,40 +20,37 @@ internal sealed class GroundModel
     private const double GuessedAmperesSigma = 1;
     private const double GuessedAmperes = 0.03;
 
-    private const double PinReach = 4;
 
     private readonly IdentifyTask _task;
     private readonly double[] _weights;
     private readonly double[] _scratch;
-    private readonly Dictionary<(int Ground, int Dot, int Maker), double[]> _fixed = [];
+    private readonly IReadOnlyList<DotFields> _fields;
     private readonly Dictionary<(int Ground, int Line), List<(int Group, double Aside, double? Deeper)>> _pins = [];
     private readonly PlanError _error;
     private readonly double _widest;
-    private readonly bool[,] _isFar;
 
-    public GroundModel(IdentifyTask task, IReadOnlyList<SolvedGround> grounds, IReadOnlyList<DotPlaces> dots)
+    public GroundModel(IdentifyTask task, IReadOnlyList<SolvedGround> grounds, IReadOnlyList<DotFields> dots)
     {
-        (_task, Grounds, Dots) = (task, grounds, dots);
+        (_task, Grounds, _fields, Dots) = (task, grounds, dots, [.. dots.Select(d => d.Places)]);
         Lines = task.Network.Lines.Count;
         var most = grounds.Max(g => g.LogWeight);
         var weights = grounds.Select(g => Math.Exp(g.LogWeight - most)).ToArray();
         var total = weights.Sum();
         _weights = Array.ConvertAll(weights, w => w / total);
         LogMean = most + Math.Log(total / grounds.Count);
-        _scratch = new double[dots.Max(d => d.Count) * DotPlaces.Each];
-        _error = new PlanError([.. dots.Select(d => d.Observed)], task.PlanHoldsMetres);
-        _widest = grounds.Max(g => g.Draw.PlanFactors.DefaultIfEmpty(1).Max());
-        _isFar = new bool[dots.Count, Makers];
-        for (var dot = 0; dot < dots.Count; dot++)
-        {
-            for (var line = 0; line < Lines; line++)
-            {
-                _isFar[dot, line] = Math.Abs(grounds[0].Shapes[line].Near(dots[dot].Observed.Dot).OffsetMetres) > FarMetres + (PinReach * _widest * Doubt(0, line).Aside);
-            }
-
-            _isFar[dot, Hookup] = true;
-        }
+        _scratch = new double[Dots.Max(d => d.Count) * DotPlaces.Each];
+        _error = new PlanError([.. Dots.Select(d => d.Observed)], task.PlanHoldsMetres);
+        _widest = WidestIn(grounds);
     }
+
+    /// <summary>What each dot is reckoned with.</summary>
+    public static IReadOnlyList<DotFields> FieldsOf(IdentifyTask task, IReadOnlyList<SolvedGround> grounds)
+    {
+        var reach = task.DoubtMetres.Select(d => DotFields.Reach * WidestIn(grounds) * Math.Max(LeastDoubtMetres, d)).ToList();
+        return [.. task.Dots.Select(d => new DotFields(new DotPlaces(d, task.Receiver), grounds, reach))];
+    }
+
+    private static double WidestIn(IReadOnlyList<SolvedGround> grounds) => grounds.Max(g => g.Draw.PlanFactors.DefaultIfEmpty(1).Max());
 
     public IReadOnlyList<SolvedGround> Grounds { get; }
 
@@ -137,44 +131,24 @@ internal sealed class GroundModel
     };
 
     /// <summary>Fills in what one maker makes at a dot.</summary>
-    /// <param name="into">Of all makers at the dot.</param>
-    public void Fill(int ground, int dot, int maker, double aside, double deeper, double stronger, double[] into)
+    public void Fill(int ground, int dot, int maker, double aside, double deeper, double stronger, Span<double> into)
     {
-        var places = Dots[dot];
-        var span = into.AsSpan(maker * places.Count * DotPlaces.Each, places.Count * DotPlaces.Each);
-        var solved = Grounds[ground];
-        if (maker == Unknown && !solved.Draw.HasUnknown)
-        {
-            span.Clear();
-            return;
-        }
-
-        if (_isFar[dot, maker])
-        {
-            if (!_fixed.TryGetValue((ground, dot, maker), out var kept))
-            {
-                _fixed[(ground, dot, maker)] = kept = new double[span.Length];
-                places.Fill(solved.Makers[maker == Hookup ? solved.Makers.Count - 1 : maker], default, kept);
-            }
-
-            kept.CopyTo(span);
-        }
-        else
-        {
-            var shape = solved.Shapes[maker];
-            var depth = shape.Near(places.Observed.Dot).DepthMetres;
-            places.Fill(solved.Makers[maker], (shape.Aside * aside).Raised(depth * (1 - Math.Exp(deeper))), span);
-        }
-
-        var by = solved.Scale * (maker == Hookup ? 1 : Math.Exp(stronger));
+        _fields[dot].Fill(ground, maker, aside, deeper, into);
+        var by = Grounds[ground].Scale * (maker == Hookup ? 1 : Math.Exp(stronger));
         if (by != 1)
         {
-            for (var i = 0; i < span.Length; i++)
+            for (var i = 0; i < into.Length; i++)
             {
-                span[i] *= by;
+                into[i] *= by;
             }
         }
     }
+
+    /// <summary>What one maker makes at a dot, among the fields of all.</summary>
+    public Span<double> Part(double[] fields, int dot, int maker) => fields.AsSpan(maker * Stride(dot), Stride(dot));
+
+    /// <summary>Numbers of one maker at a dot.</summary>
+    private int Stride(int dot) => Dots[dot].Count * DotPlaces.Each;
 
     /// <summary>Fills in everything of a particle.</summary>
     public void FillAll(Particle particle)
@@ -192,18 +166,29 @@ internal sealed class GroundModel
         for (var maker = 0; maker < Makers; maker++)
         {
             var line = Math.Min(maker, Lines);
-            Fill(particle.Ground, dot, maker, Of(particle.Aside, line)[group], Of(particle.Deeper, line)[group], particle.Stronger[line], particle.Fields[dot]);
+            Fill(particle.Ground, dot, maker, Of(particle.Aside, line)[group], Of(particle.Deeper, line)[group], particle.Stronger[line], Part(particle.Fields[dot], dot, maker));
         }
 
         particle.Log[dot] = Log(dot, particle.Fields[dot], particle.LogAmperes);
     }
 
     /// <summary>Logarithm of the likelihood of a dot.</summary>
-    public double Log(int dot, double[] fields, double logAmperes)
+    public double Log(int dot, double[] fields, double logAmperes) => LogOf(dot, Sum(dot, fields), logAmperes);
+
+    /// <summary>The same with one maker's part put in the place of what it was.</summary>
+    public double Log(int dot, double[] fields, int maker, ReadOnlySpan<double> part, double logAmperes)
     {
         var sum = Sum(dot, fields);
-        return DotLikelihood.Log(Dots[dot], sum, Math.Exp(logAmperes), _task.Receiver);
+        var was = Part(fields, dot, maker);
+        for (var i = 0; i < sum.Length; i++)
+        {
+            sum[i] += part[i] - was[i];
+        }
+
+        return LogOf(dot, sum, logAmperes);
     }
+
+    private double LogOf(int dot, ReadOnlySpan<double> sum, double logAmperes) => DotLikelihood.Log(Dots[dot], sum, Math.Exp(logAmperes), _task.Receiver);
 
     /// <summary>What a receiver would show at a dot.</summary>
     public ExpectedSigns Expected(Particle particle, int dot) =>
@@ -212,7 +197,7 @@ internal sealed class GroundModel
     /// <summary>Which maker owns the response of a dot, and whether it lies aside of it: its part of the field in step with the whole is the greatest.</summary>
     public (int Maker, bool IsAside) Owner(Particle particle, int dot)
     {
-        var (fields, stride) = (particle.Fields[dot], Dots[dot].Count * DotPlaces.Each);
+        var (fields, stride) = (particle.Fields[dot], Stride(dot));
         var at = DotPlaces.Peak * DotPlaces.Each;
         double re = 0, im = 0;
         for (var maker = 0; maker < Makers; maker++)
@@ -366,7 +351,7 @@ internal sealed class GroundModel
         }
 
         var shape = Grounds[ground].Shapes[line];
-        var reach = PinReach * _widest * Doubt(0, line).Aside;
+        var reach = DotFields.Reach * _widest * Doubt(0, line).Aside;
         var pins = new List<(int, double, double?)>(Dots.Count);
         for (var dot = 0; dot < Dots.Count; dot++)
         {
@@ -411,9 +396,9 @@ internal sealed class GroundModel
         };
     }
 
-    private ReadOnlySpan<double> Sum(int dot, double[] fields)
+    private Span<double> Sum(int dot, double[] fields)
     {
-        var stride = Dots[dot].Count * DotPlaces.Each;
+        var stride = Stride(dot);
         var sum = _scratch.AsSpan(0, stride);
         fields.AsSpan(0, stride).CopyTo(sum);
         for (var maker = 1; maker < Makers; maker++)

@@ -10,6 +10,7 @@ internal sealed class ParticleChain
     public const int Count = 400;
 
     private const int FirstPerParticle = 5;
+    private const int OnPerParticle = 3;
     private const double LeastEffective = 0.5;
     private const double PinnedPart = 0.5;
     private const int MostStages = 40;
@@ -17,10 +18,13 @@ internal sealed class ParticleChain
     private const int Halvings = 20;
 
     /// <summary>Another ground is another field at every dot: of many dots it is tried this seldom.</summary>
-    private const int GroundEvery = 4;
+    private const int GroundEvery = 8;
+
+    /// <summary>So is another current.</summary>
+    private const int AloneEvery = 8;
 
     /// <summary>What signs would be is collected from one draw in so many: that is enough to say.</summary>
-    private const int ExpectEvery = 4;
+    private const int ExpectEvery = 3;
     private static readonly double[] Steps = [0.15, 0.5, 1];
 
     private readonly GroundModel _model;
@@ -47,7 +51,7 @@ internal sealed class ParticleChain
             Resample(to - reached);
             reached = to;
             _likely = _model.Likely(Particles);
-            for (var sweep = 0; sweep < (reached < 1 ? 1 : LastSweeps); sweep++)
+            for (var sweep = 0; sweep < (reached < 1 || _old > 0 ? 1 : LastSweeps); sweep++)
             {
                 foreach (var particle in Particles)
                 {
@@ -122,11 +126,11 @@ internal sealed class ParticleChain
     private (List<Particle> Particles, double Reached) CarriedOn(ParticleChain before)
     {
         var (was, dot) = (before._model, _old);
-        var drawn = new List<(Particle Particle, double LogWeight)>(before.Particles.Count * FirstPerParticle);
+        var drawn = new List<(Particle Particle, double LogWeight)>(before.Particles.Count * OnPerParticle);
         var room = _next[dot];
         foreach (var from in before.Particles)
         {
-            for (var i = 0; i < FirstPerParticle; i++)
+            for (var i = 0; i < OnPerParticle; i++)
             {
                 var particle = _model.Empty(from.Ground, [.. from.Fields, room]);
                 particle.LogAmperes = from.LogAmperes;
@@ -287,7 +291,7 @@ internal sealed class ParticleChain
         var deeper = deeperWas + (step * deep * Deviate.Normal(_random));
 
         // The current is the same at all dots; it moves alone where places do not.
-        var isAlone = _model.Groups > 1 && _random.Next(3) == 0;
+        var isAlone = _model.Groups > 1 && _random.Next(AloneEvery) == 0;
         var moves = isAlone || _model.Groups == 1;
         var stronger = particle.Stronger[line] + (moves ? step * GroundModel.AnyStronger(_random) : 0);
         (aside, deeper) = isAlone ? (was, deeperWas) : (aside, deeper);
@@ -322,16 +326,24 @@ internal sealed class ParticleChain
             }
 
             var (a, d) = of == group ? (aside, deeper) : (_model.Of(particle.Aside, line)[of], _model.Of(particle.Deeper, line)[of]);
-            particle.Fields[dot].CopyTo(_next[dot], 0);
-            _model.Fill(particle.Ground, dot, line, a, d, stronger, _next[dot]);
-            log[dot] = _model.Log(dot, _next[dot], particle.LogAmperes);
+            var part = _model.Part(_next[dot], dot, line);
+            _model.Fill(particle.Ground, dot, line, a, d, stronger, part);
+            log[dot] = _model.Log(dot, particle.Fields[dot], line, part, particle.LogAmperes);
             gained += Part(dot, reached) * (log[dot] - particle.Log[dot]);
         }
 
         if (Math.Log(_random.NextDouble()) < gained + logPrior)
         {
             (_model.Of(particle.Aside, line)[group], _model.Of(particle.Deeper, line)[group], particle.Stronger[line]) = (aside, deeper, stronger);
-            Take(particle, log, only);
+            for (var dot = 0; dot < log.Length; dot++)
+            {
+                if (only < 0 || _model.GroupOf(dot) == only)
+                {
+                    _model.Part(_next[dot], dot, line).CopyTo(_model.Part(particle.Fields[dot], dot, line));
+                }
+            }
+
+            log.CopyTo(particle.Log);
         }
     }
 
@@ -375,7 +387,7 @@ internal sealed class ParticleChain
             {
                 var line = Math.Min(maker, unknown);
                 var (a, d) = maker == unknown ? (aside[group], deeper[group]) : (_model.Of(particle.Aside, line)[group], _model.Of(particle.Deeper, line)[group]);
-                _model.Fill(ground, dot, maker, a, d, particle.Stronger[line], _next[dot]);
+                _model.Fill(ground, dot, maker, a, d, particle.Stronger[line], _model.Part(_next[dot], dot, maker));
             }
 
             log[dot] = _model.Log(dot, _next[dot], particle.LogAmperes);
@@ -387,7 +399,12 @@ internal sealed class ParticleChain
             particle.Ground = ground;
             aside.CopyTo(was);
             deeper.CopyTo(deeperWas);
-            Take(particle, log);
+            for (var dot = 0; dot < log.Length; dot++)
+            {
+                (particle.Fields[dot], _next[dot]) = (_next[dot], particle.Fields[dot]);
+            }
+
+            log.CopyTo(particle.Log);
         }
     }
 
@@ -410,22 +427,6 @@ internal sealed class ParticleChain
             particle.LogAmperes = amperes;
             log.CopyTo(particle.Log);
         }
-    }
-
-    /// <param name="only">The group whose dots changed; −1 for all.</param>
-    private void Take(Particle particle, ReadOnlySpan<double> log, int only = -1)
-    {
-        for (var dot = 0; dot < log.Length; dot++)
-        {
-            if (only >= 0 && _model.GroupOf(dot) != only)
-            {
-                continue;
-            }
-
-            (particle.Fields[dot], _next[dot]) = (_next[dot], particle.Fields[dot]);
-        }
-
-        log.CopyTo(particle.Log);
     }
 
     private static double Effective(double[] logWeights)

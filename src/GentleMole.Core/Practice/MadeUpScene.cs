@@ -79,7 +79,7 @@ public sealed record MadeUpScene(IdentifyTask Task, IReadOnlyList<(HypothesisKin
         }
 
         var task = shown with { Dots = dots };
-        var model = new GroundModel(task, [ground], [.. dots.Select(d => new DotPlaces(d, task.Receiver))]);
+        var model = new GroundModel(task, [ground], GroundModel.FieldsOf(task, [ground]));
         var particle = model.Empty(0, model.Room());
         model.FillAll(particle);
         return new MadeUpScene(task, [.. dots.Select((_, i) => Named(records, truth.HasUnknown, model.Owner(particle, i)))]);
