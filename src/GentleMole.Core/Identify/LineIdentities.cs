@@ -11,39 +11,62 @@ public static class LineIdentities
 
     private const int MostStrange = 2;
 
-    /// <summary>Answers in the order of the dots, without what to read next.</summary>
-    /// <param name="progress">Told how many of how many dots are done.</param>
-    public static IReadOnlyList<DotIdentity> Of(IdentifyTask task, GroundSet grounds, CancellationToken cancel, Action<int, int>? progress = null)
-    {
-        var answers = new DotIdentity[task.Dots.Count];
-        var strange = Companions.Strangest(task.Dots).Take(MostStrange).ToList();
-        DotChains? shared = null;
-        foreach (var dot in strange)
-        {
-            shared = Taken(shared, dot);
-        }
+    /// <summary>Dots that are enough to learn the ground from.</summary>
+    private const int Teachers = 6;
 
+    /// <summary>Answers a few at a time, without what to read next: index of the dot, and what is said of it.</summary>
+    public static IEnumerable<IReadOnlyList<(int Dot, DotIdentity Identity)>> InTurn(IdentifyTask task, GroundSet grounds, CancellationToken cancel)
+    {
+        var strange = Companions.Strangest(task.Dots).Take(MostStrange).ToList();
+        var shared = strange.Aggregate((DotChains?)null, Taken);
         for (var from = 0; from < task.Dots.Count; from += Together)
         {
             // The one before the first of them tells how the current fell to it.
             var own = Enumerable.Range(from, Math.Min(Together, task.Dots.Count - from)).ToList();
             List<int> few = [.. strange, .. from > 0 && !strange.Contains(from - 1) ? [from - 1] : Array.Empty<int>(), .. own.Where(o => !strange.Contains(o))];
-            var chains = shared;
-            foreach (var dot in few.Skip(strange.Count))
-            {
-                chains = Taken(chains, dot);
-            }
-
-            foreach (var dot in own)
-            {
-                answers[dot] = chains!.Identity(few.IndexOf(dot), false, cancel);
-            }
-
-            progress?.Invoke(from + own.Count, task.Dots.Count);
+            var chains = few.Skip(strange.Count).Aggregate(shared, Taken)!;
+            yield return [.. own.Select(dot => (dot, chains.Identity(few.IndexOf(dot), false, cancel)))];
         }
 
-        DotChains Taken(DotChains? chains, int dot) => chains?.With(task.Dots[dot], cancel) ?? DotChains.Of(task with { Dots = [task.Dots[dot]] }, grounds, cancel);
-
-        return answers;
+        DotChains? Taken(DotChains? chains, int dot) => chains?.With(task.Dots[dot], cancel) ?? DotChains.Of(task with { Dots = [task.Dots[dot]] }, grounds, cancel);
     }
+
+    /// <summary>What all of them together teach of the ground: by those that are unlike the rest and others far from each other.</summary>
+    public static IReadOnlyList<GroundLesson> Lessons(IdentifyTask task, GroundSet grounds, CancellationToken cancel)
+    {
+        var last = task.Dots.Count - 1;
+        List<int> few = [.. Companions.Of(task.Dots, last, Teachers - 1), last];
+        return GroundLesson.Of(DotChains.Of(task with { Dots = [.. few.Select(i => task.Dots[i])] }, grounds, cancel));
+    }
+
+    /// <summary>
+    /// Which later dot makes an earlier one doubtful: the first that does, taken alone with those that were there before.
+    /// </summary>
+    /// <param name="dot">Index of the earlier one.</param>
+    /// <returns>Its index; null where it was doubtful already, or none alone makes it so.</returns>
+    public static int? Since(IdentifyTask task, int dot, GroundSet grounds, CancellationToken cancel)
+    {
+        var before = task.Dots.Take(dot + 1).ToList();
+        List<ObservedDot> few = [.. Companions.Of(before, dot).Select(i => before[i]), before[dot]];
+        var chains = DotChains.Of(task with { Dots = few }, grounds, cancel);
+        if (IsDoubtful(chains.Identity(few.Count - 1, false, cancel)))
+        {
+            return null;
+        }
+
+        foreach (var later in Companions.Strangest(task.Dots).Where(s => s > dot).Take(MostStrange).Order())
+        {
+            if (IsDoubtful(chains.With(task.Dots[later], cancel).Identity(few.Count - 1, false, cancel)))
+            {
+                return later;
+            }
+        }
+
+        return null;
+    }
+
+    /// <summary>True where somebody who goes by this dot should look again: another explanation is likelier than the line that is wanted, or nearly so.</summary>
+    public static bool IsDoubtful(DotIdentity identity) => identity.OnTarget < DoubtfulTo;
+
+    private const double DoubtfulTo = 0.6;
 }

@@ -12,7 +12,7 @@ namespace GentleMole.Web.Sheet;
 /// Says which line dots are on. Grounds are solved once for each supposed ground and hookup and kept, and so are answers: the same
 /// question is worked out once.
 /// </summary>
-internal sealed class IdentityDesk(ProcessorGate gate)
+internal sealed partial class IdentityDesk(ProcessorGate gate, ILogger<IdentityDesk> log)
 {
     /// <summary>A set of solved grounds takes some megabytes.</summary>
     private const int MostGrounds = 4;
@@ -20,6 +20,7 @@ internal sealed class IdentityDesk(ProcessorGate gate)
 
     /// <summary>So do the dots of a line that were taken in together.</summary>
     private const int MostChains = 3;
+    private const int MostReviews = 30;
 
     /// <summary>Of a line with more dots the latest are looked through.</summary>
     private const int MostOthers = 200;
@@ -30,6 +31,7 @@ internal sealed class IdentityDesk(ProcessorGate gate)
     private readonly List<(string Key, GroundSet Grounds)> _grounds = [];
     private readonly List<(string Key, WhichLine Answer)> _answers = [];
     private readonly List<(string Key, DotChains Chains)> _chains = [];
+    private readonly List<(string Key, ReviewRun Run)> _reviews = [];
 
     /// <summary>Whether there is an answer to be had on a line with a hookup; quick.</summary>
     public static NoIdentity WhyNot(LineGround ground, int? hookupId) => ground.Identify(hookupId, []) is (null, var why) && why != NoIdentity.CannotBeSolved ? why : NoIdentity.None;
@@ -70,6 +72,74 @@ internal sealed class IdentityDesk(ProcessorGate gate)
                 return answer;
             },
             cancel);
+    }
+
+    /// <summary>All dots of a line and a hookup in one ground: what is known so far; begun now when nothing is.</summary>
+    public LineReview Review(LineGround ground, int? hookupId, IReadOnlyList<JudgedDot> dots)
+    {
+        List<JudgedDot> own = [.. dots.Where(d => d.Reading.HookupId == hookupId).TakeLast(IdentifyRules.MostDots)];
+        var (task, _) = own.Count == 0 ? (null, NoIdentity.NoHookup) : ground.Identify(hookupId, [.. own.Select(d => ground.Observed(d.Reading, d.Before))]);
+        if (task is null)
+        {
+            return new LineReview(null, [], [], own.Count, true);
+        }
+
+        var key = KeyOf(ground, hookupId);
+        var question = key + Said(task.Dots);
+        var run = new ReviewRun(task);
+        lock (_lock)
+        {
+            if (_reviews.Find(r => r.Key == question).Run is { } begun)
+            {
+                return begun.Told(own);
+            }
+
+            _reviews.Add((question, run));
+            if (_reviews.Count > MostReviews)
+            {
+                _reviews.RemoveAt(0);
+            }
+        }
+
+        _ = RunAsync(run, key, question);
+        return run.Told(own);
+    }
+
+    /// <summary>A few dots at a time, so that one who types meanwhile does not wait for all of them.</summary>
+    private async Task RunAsync(ReviewRun run, string key, string question)
+    {
+        try
+        {
+            var grounds = await gate.RunAsync(() => Grounds(key, run.Task, CancellationToken.None), CancellationToken.None);
+            if (!grounds.IsUsable)
+            {
+                run.Ended([]);
+                return;
+            }
+
+            using var turns = LineIdentities.InTurn(run.Task, grounds, CancellationToken.None).GetEnumerator();
+            while (await gate.RunAsync(turns.MoveNext, CancellationToken.None))
+            {
+                run.Add(turns.Current);
+            }
+
+            foreach (var doubtful in run.Doubtful)
+            {
+                run.Since(doubtful, await gate.RunAsync(() => LineIdentities.Since(run.Task, doubtful, grounds, CancellationToken.None), CancellationToken.None));
+            }
+
+            run.Ended(await gate.RunAsync(() => LineIdentities.Lessons(run.Task, grounds, CancellationToken.None), CancellationToken.None));
+        }
+        catch (Exception failed) when (failed is not OutOfMemoryException)
+        {
+            // What cannot be worked out is not waited for; the next one who looks begins it again.
+            LogFailed(failed);
+            run.Ended([]);
+            lock (_lock)
+            {
+                _reviews.RemoveAll(r => r.Key == question);
+            }
+        }
     }
 
     /// <summary>The others are taken in once; while a dot is typed only it is taken in anew.</summary>
@@ -136,6 +206,9 @@ internal sealed class IdentityDesk(ProcessorGate gate)
             }
         }
     }
+
+    [LoggerMessage(LogLevel.Error, "Which line a line's dots are on could not be worked out.")]
+    private partial void LogFailed(Exception failed);
 
     private static string KeyOf(LineGround ground, int? hookupId) =>
         Convert.ToHexString(SHA256.HashData(Encoding.UTF8.GetBytes(string.Create(CultureInfo.InvariantCulture, $"{ground.LineId} {hookupId} {ground.Fingerprint}"))));

@@ -110,6 +110,10 @@ internal sealed class KnownGround
     /// <summary>Its paint.</summary>
     public UtilityKind KindOf(string of) => _sources.FirstOrDefault(s => s.Of == of)?.Kind ?? UtilityKind.Unknown;
 
+    /// <summary>A chainage of the network as the sheet counts it.</summary>
+    public double SheetChainage(LinePlace place) =>
+        SheetGround.Of(_frame).Line(place.Line) is { } line ? Math.Clamp(place.ChainageMetres - SupposedGround.Before(line), 0, line.Run.Length) : place.ChainageMetres;
+
     /// <summary>True where the current away from the transmitter runs the given way at a place, by how the line should run; null where nobody knows.</summary>
     public bool? RunsAway(SheetLine line, int? hookupId, SitePoint place, SitePoint ahead) =>
         Hookup(hookupId) is { } hookup && line.Expected is { } run

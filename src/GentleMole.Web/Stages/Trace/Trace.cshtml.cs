@@ -1,5 +1,6 @@
 using System.Globalization;
 using GentleMole.Core;
+using GentleMole.Core.Hookup;
 using GentleMole.Core.Identify;
 using GentleMole.Core.Job;
 using GentleMole.Core.Marking;
@@ -192,6 +193,92 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
         (typed.OnTarget, typed.Likeliest) = (_line?.Identity?.OnTarget, _line?.Identity is { } identity ? IdentifyWords.Named(identity.Best) : "");
         await KeepAsync(typed);
         return Done(new { line = line.Line.Id, @new = state == DotState.Accepted ? "true" : null, dot = state == DotState.Accepted ? null : (Guid?)typed.Id });
+    }
+
+    /// <summary>What all dots of this hookup say together, as far as it is worked out; null where there is nothing to say.</summary>
+    public ReviewTold? Reviewed => LineAtHand is { Own: { } own } line && Hookup is { } hookup && line.Dots.Any(d => d.Reading.HookupId == hookup.Id)
+        && identities.Review(own.Ground, hookup.Id, line.Dots) is { Task: not null } review
+            ? new ReviewTold(review, own.Ground.Known, Person, $"/jobs/{Id}/trace?line={line.Line.Id}{(DotId is { } dot ? $"&dot={dot}" : "")}", this)
+            : null;
+
+    /// <summary>The same, asked for again while it is being worked out.</summary>
+    public IActionResult OnGetReview() => Reviewed is { } told ? Partial("_LineReview", told) : Content("");
+
+    /// <summary>Marked dots that have become doubtful: taken off the line, or left with a reason.</summary>
+    public async Task<IActionResult> OnPostSettleAsync()
+    {
+        if (LineAtHand is not { } line)
+        {
+            return NotFound();
+        }
+
+        var reader = Reader();
+        var state = reader.Choice("decide", DotState.Doubtful);
+        var why = reader.Text("changeWhy", 500, required: true);
+        if (!reader.IsGood)
+        {
+            return Refused(reader);
+        }
+
+        var asked = Request.Form["dots"].Select(d => Guid.TryParse(d, out var id) ? id : Guid.Empty).ToHashSet();
+        var known = Reviewed?.Review.Dots.ToDictionary(d => d.Dot.Reading.Id, d => d.Identity) ?? [];
+        var ids = line.Dots.Select(d => d.Reading.Id).Where(asked.Contains).ToList();
+        foreach (var stored in await Db.Readings.Where(r => r.JobId == Id && ids.Contains(r.Id)).ToListAsync(HttpContext.RequestAborted))
+        {
+            (stored.State, stored.StateNote) = (state, why);
+            if (known.TryGetValue(stored.Id, out var identity))
+            {
+                (stored.OnTarget, stored.Likeliest) = (identity.OnTarget, IdentifyWords.Named(identity.Best));
+            }
+        }
+
+        await SaveAsync();
+        return Done();
+    }
+
+    /// <summary>Puts into the ground what the dots say of it; only when somebody asks.</summary>
+    public async Task<IActionResult> OnPostLearnAsync()
+    {
+        var key = Reader().Text("lesson", 200);
+        if (Reviewed is not { } told || told.Review.Lessons.FirstOrDefault(l => ReviewTold.KeyOf(l) == key) is not { } lesson)
+        {
+            return Refused([new FieldError("lesson", "The dots do not say this any more; look again at what they say now.")]);
+        }
+
+        var job = await TrackedJobAsync();
+        switch (lesson.Kind)
+        {
+            case LessonKind.Soil:
+                job.SoilOhmMetres = Math.Round(lesson.Value);
+                break;
+            case LessonKind.Bond:
+                var (from, to) = (lesson.Bond!.From, lesson.Bond.To);
+                Db.Ties.Add(new LineTie
+                {
+                    JobId = Id, From = from.Line, FromMetres = Math.Round(told.SheetChainage(from), 1), To = to.Line, ToMetres = Math.Round(told.SheetChainage(to), 1), Ohms = Math.Round(lesson.Value, 1),
+                });
+                break;
+            case LessonKind.EndIsOpen or LessonKind.EndIsEarthed or LessonKind.EndOhms:
+                var end = (Kind: lesson.Kind == LessonKind.EndIsOpen ? EndSupposed.Open : EndSupposed.Earthed, Ohms: lesson.Kind == LessonKind.EndIsOpen ? (double?)null : Math.Round(lesson.Value, 1));
+                var model = SheetGround.ModelOf(Sheet, lesson.Line!) is { } kept
+                    ? await Db.LineModels.SingleAsync(m => m.Id == kept.Id && m.JobId == Id)
+                    : Db.LineModels.Add(new LineModel { JobId = Id, Of = lesson.Line!, Kind = told.Known.KindOf(lesson.Line!) }).Entity;
+                if (lesson.IsAtEnd)
+                {
+                    (model.EndKind, model.EndOhms) = end;
+                }
+                else
+                {
+                    (model.StartKind, model.StartOhms) = end;
+                }
+
+                break;
+            case LessonKind.UnknownLine or LessonKind.WrongClip:
+                return Refused([new FieldError("lesson", "This is found on site and drawn by hand.")]);
+        }
+
+        await SaveAsync();
+        return Done();
     }
 
     public async Task<IActionResult> OnPostTapeAsync()

@@ -1,0 +1,117 @@
+using GentleMole.Core.Lines;
+using GentleMole.Core.Network;
+
+namespace GentleMole.Core.Identify;
+
+/// <summary>One thing that what was read says of the ground, against what is supposed of it.</summary>
+/// <param name="Chance">How likely it is after everything that was read.</param>
+/// <param name="Value">Its size, by its kind.</param>
+public sealed record GroundLesson(LessonKind Kind, double Chance, double Value)
+{
+    /// <summary>Likelier than this it is worth telling.</summary>
+    public const double LeastChance = 0.6;
+
+    // How far a middle has to lie off what was supposed (logarithm), and how narrow it has to be against the doubt before.
+    private const double SoilOff = 0.26;
+    private const double SoilSigma = 0.3;
+    private const double OhmsOff = 0.5;
+    private const double OhmsSigma = 0.45;
+
+    /// <summary>The line that it is about; null for soil.</summary>
+    public string? Line { get; init; }
+
+    /// <summary>Which end of it.</summary>
+    public bool IsAtEnd { get; init; }
+
+    /// <summary>Both places of a bond.</summary>
+    public Bond? Bond { get; init; }
+
+    /// <summary>Depth of a line that nobody drew.</summary>
+    public Depth? Depth { get; init; }
+
+    /// <summary>Everything worth telling, the likeliest first.</summary>
+    public static IReadOnlyList<GroundLesson> Of(DotChains chains)
+    {
+        var task = chains.Task;
+        var seen = new List<(GroundDraw Draw, SolvedGround Ground, double Aside, double Deeper, double Weight)>();
+        foreach (var (chain, model, weight) in chains.Weighed)
+        {
+            seen.AddRange(chain.Particles.Select(p => (
+                model.Grounds[p.Ground].Draw, model.Grounds[p.Ground], model.Of(p.Aside, model.Unknown)[0], model.Of(p.Deeper, model.Unknown)[0], weight / chain.Particles.Count)));
+        }
+
+        double Chance(Func<GroundDraw, bool> holds) => seen.Where(s => holds(s.Draw)).Sum(s => s.Weight);
+        (double Middle, double Sigma) Log(Func<GroundDraw, bool> holds, Func<GroundDraw, double> value)
+        {
+            var some = seen.Where(s => holds(s.Draw)).Select(s => (Value: Math.Log(value(s.Draw)), s.Weight)).ToList();
+            var total = some.Sum(s => s.Weight);
+            var middle = some.Sum(s => s.Value * s.Weight) / total;
+            return (middle, Math.Sqrt(some.Sum(s => s.Weight * (s.Value - middle) * (s.Value - middle)) / total));
+        }
+
+        var lessons = new List<GroundLesson>();
+        var (soil, soilSigma) = Log(_ => true, d => d.Network.Soil.ResistivityOhmMetres / task.Network.Soil.ResistivityOhmMetres);
+        if (Math.Abs(soil) > SoilOff && soilSigma < SoilSigma)
+        {
+            lessons.Add(new GroundLesson(LessonKind.Soil, Chance(d => d.Network.Soil.ResistivityOhmMetres > task.Network.Soil.ResistivityOhmMetres == soil > 0), task.Network.Soil.ResistivityOhmMetres * Math.Exp(soil)));
+        }
+
+        for (var line = 0; line < task.Network.Lines.Count; line++)
+        {
+            foreach (var atEnd in new[] { false, true })
+            {
+                var (index, id) = (line, task.Network.Lines[line].Id);
+                LineEnd End(BuriedNetwork network) => atEnd ? network.Lines[index].End : network.Lines[index].Start;
+                bool IsOther(GroundDraw draw) => draw.OtherEnds.Contains((index, atEnd));
+                var supposed = End(task.Network);
+                var other = Chance(IsOther);
+                if (other >= LeastChance)
+                {
+                    lessons.Add(supposed.Kind == EndKind.Earthed
+                        ? new GroundLesson(LessonKind.EndIsOpen, other, 0) { Line = id, IsAtEnd = atEnd }
+                        : new GroundLesson(LessonKind.EndIsEarthed, other, Math.Exp(Log(IsOther, d => End(d.Network).Ohms).Middle)) { Line = id, IsAtEnd = atEnd });
+                }
+                else if (supposed.Kind == EndKind.Earthed && other < 1 - LeastChance && Log(d => !IsOther(d), d => End(d.Network).Ohms / supposed.Ohms) is var (off, sigma)
+                    && Math.Abs(off) > OhmsOff && sigma < OhmsSigma)
+                {
+                    lessons.Add(new GroundLesson(LessonKind.EndOhms, Chance(d => !IsOther(d) && End(d.Network).Ohms > supposed.Ohms == off > 0), supposed.Ohms * Math.Exp(off)) { Line = id, IsAtEnd = atEnd });
+                }
+            }
+        }
+
+        foreach (var bond in seen.Where(s => s.Draw.HiddenBond is not null).GroupBy(s => (s.Draw.HiddenBond!.From, s.Draw.HiddenBond.To)))
+        {
+            if (bond.Sum(b => b.Weight) is var chance and >= LeastChance)
+            {
+                var ohms = Math.Exp(bond.Sum(b => b.Weight * Math.Log(b.Draw.HiddenBond!.Ohms)) / chance);
+                lessons.Add(new GroundLesson(LessonKind.Bond, chance, ohms) { Line = bond.Key.From.Line, Bond = new Bond(bond.Key.From, bond.Key.To, ohms) });
+            }
+        }
+
+        if (Chance(d => d.HasUnknown) is var stranger and >= LeastChance)
+        {
+            var (run, dot) = (task.Network.Line(task.Target).OnPlan(), task.Dots[0].Dot);
+            var there = seen.Where(s => s.Draw.HasUnknown).Select(s =>
+            {
+                var shape = s.Ground.Shapes[^1];
+                var (_, depth, foot) = shape.Near(dot - (shape.Aside * s.Aside));
+                return (Offset: run.Project(foot + (shape.Aside * s.Aside)).OffsetMetres, Depth: depth * Math.Exp(s.Deeper), s.Weight);
+            }).ToList();
+            lessons.Add(new GroundLesson(LessonKind.UnknownLine, stranger, there.Sum(t => t.Offset * t.Weight) / stranger)
+            {
+                Depth = Lines.Depth.OfMetres(there.Sum(t => t.Depth * t.Weight) / stranger),
+            });
+        }
+
+        string? ClipOn(SignalSource source) => source switch { DirectSource d => d.At.Line, ClampSource c => c.At.Line, _ => null };
+        foreach (var clip in seen.GroupBy(s => ClipOn(s.Draw.Source)).Where(g => g.Key is not null && g.Key != ClipOn(task.Source)))
+        {
+            if (clip.Sum(c => c.Weight) is var chance and >= LeastChance)
+            {
+                lessons.Add(new GroundLesson(LessonKind.WrongClip, chance, 0) { Line = clip.Key });
+            }
+        }
+
+        return [.. lessons.OrderByDescending(l => l.Chance)];
+    }
+}
