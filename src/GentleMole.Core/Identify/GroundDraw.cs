@@ -12,7 +12,4 @@ internal sealed record GroundDraw(BuriedNetwork Network, SignalSource Source, do
 {
     /// <summary>Ends that are not as records have them: line and whether it is its end rather than its start.</summary>
     public IReadOnlyList<(int Line, bool AtEnd)> OtherEnds { get; init; } = [];
-
-    /// <summary>By what each line's doubt is multiplied; empty where plans are as good as they say.</summary>
-    public IReadOnlyList<double> PlanFactors { get; init; } = [];
 }

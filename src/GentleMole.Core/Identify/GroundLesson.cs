@@ -17,6 +17,9 @@ public sealed record GroundLesson(LessonKind Kind, double Chance, double Value)
     private const double OhmsOff = 0.5;
     private const double OhmsSigma = 0.45;
 
+    /// <summary>What was believed before counts as so many witnesses.</summary>
+    private const double Doubting = 5;
+
     /// <summary>The line that it is about; null for soil.</summary>
     public string? Line { get; init; }
 
@@ -40,12 +43,14 @@ public sealed record GroundLesson(LessonKind Kind, double Chance, double Value)
                 model.Grounds[p.Ground].Draw, model.Grounds[p.Ground], model.Of(p.Aside, model.Unknown)[0], model.Of(p.Deeper, model.Unknown)[0], weight / chain.Particles.Count)));
         }
 
-        double Chance(Func<GroundDraw, bool> holds) => seen.Where(s => holds(s.Draw)).Sum(s => s.Weight);
+        // Few grounds are left where much was read, and these have much in common by chance: they count as so many witnesses, no more.
+        var witnesses = 1 / seen.GroupBy(s => s.Draw).Sum(g => Math.Pow(g.Sum(s => s.Weight), 2));
+        double Chance(Func<GroundDraw, bool> holds, double before) => ((witnesses * seen.Where(s => holds(s.Draw)).Sum(s => s.Weight)) + (Doubting * before)) / (witnesses + Doubting);
         (double Middle, double Sigma) Log(Func<GroundDraw, bool> holds, Func<GroundDraw, double> value)
         {
             var some = seen.Where(s => holds(s.Draw)).Select(s => (Value: Math.Log(value(s.Draw)), s.Weight)).ToList();
             var total = some.Sum(s => s.Weight);
-            var middle = some.Sum(s => s.Value * s.Weight) / total;
+            var middle = some.Sum(s => s.Value * s.Weight) / total * witnesses / (witnesses + Doubting);
             return (middle, Math.Sqrt(some.Sum(s => s.Weight * (s.Value - middle) * (s.Value - middle)) / total));
         }
 
@@ -53,7 +58,7 @@ public sealed record GroundLesson(LessonKind Kind, double Chance, double Value)
         var (soil, soilSigma) = Log(_ => true, d => d.Network.Soil.ResistivityOhmMetres / task.Network.Soil.ResistivityOhmMetres);
         if (Math.Abs(soil) > SoilOff && soilSigma < SoilSigma)
         {
-            lessons.Add(new GroundLesson(LessonKind.Soil, Chance(d => d.Network.Soil.ResistivityOhmMetres > task.Network.Soil.ResistivityOhmMetres == soil > 0), task.Network.Soil.ResistivityOhmMetres * Math.Exp(soil)));
+            lessons.Add(new GroundLesson(LessonKind.Soil, Chance(d => d.Network.Soil.ResistivityOhmMetres > task.Network.Soil.ResistivityOhmMetres == soil > 0, 0.5), task.Network.Soil.ResistivityOhmMetres * Math.Exp(soil)));
         }
 
         for (var line = 0; line < task.Network.Lines.Count; line++)
@@ -64,7 +69,7 @@ public sealed record GroundLesson(LessonKind Kind, double Chance, double Value)
                 LineEnd End(BuriedNetwork network) => atEnd ? network.Lines[index].End : network.Lines[index].Start;
                 bool IsOther(GroundDraw draw) => draw.OtherEnds.Contains((index, atEnd));
                 var supposed = End(task.Network);
-                var other = Chance(IsOther);
+                var other = Chance(IsOther, 0.1);
                 if (other >= LeastChance)
                 {
                     lessons.Add(supposed.Kind == EndKind.Earthed
@@ -74,21 +79,21 @@ public sealed record GroundLesson(LessonKind Kind, double Chance, double Value)
                 else if (supposed.Kind == EndKind.Earthed && other < 1 - LeastChance && Log(d => !IsOther(d), d => End(d.Network).Ohms / supposed.Ohms) is var (off, sigma)
                     && Math.Abs(off) > OhmsOff && sigma < OhmsSigma)
                 {
-                    lessons.Add(new GroundLesson(LessonKind.EndOhms, Chance(d => !IsOther(d) && End(d.Network).Ohms > supposed.Ohms == off > 0), supposed.Ohms * Math.Exp(off)) { Line = id, IsAtEnd = atEnd });
+                    lessons.Add(new GroundLesson(LessonKind.EndOhms, Chance(d => !IsOther(d) && End(d.Network).Ohms > supposed.Ohms == off > 0, 0.5), supposed.Ohms * Math.Exp(off)) { Line = id, IsAtEnd = atEnd });
                 }
             }
         }
 
         foreach (var bond in seen.Where(s => s.Draw.HiddenBond is not null).GroupBy(s => (s.Draw.HiddenBond!.From, s.Draw.HiddenBond.To)))
         {
-            if (bond.Sum(b => b.Weight) is var chance and >= LeastChance)
+            if (Chance(d => d.HiddenBond is { } hidden && (hidden.From, hidden.To) == bond.Key, 0.02) is var chance and >= LeastChance)
             {
-                var ohms = Math.Exp(bond.Sum(b => b.Weight * Math.Log(b.Draw.HiddenBond!.Ohms)) / chance);
+                var ohms = Math.Exp(bond.Sum(b => b.Weight * Math.Log(b.Draw.HiddenBond!.Ohms)) / bond.Sum(b => b.Weight));
                 lessons.Add(new GroundLesson(LessonKind.Bond, chance, ohms) { Line = bond.Key.From.Line, Bond = new Bond(bond.Key.From, bond.Key.To, ohms) });
             }
         }
 
-        if (Chance(d => d.HasUnknown) is var stranger and >= LeastChance)
+        if (Chance(d => d.HasUnknown, 0.25) is var stranger and >= LeastChance)
         {
             var (run, dot) = (task.Network.Line(task.Target).OnPlan(), task.Dots[0].Dot);
             var there = seen.Where(s => s.Draw.HasUnknown).Select(s =>
@@ -97,16 +102,16 @@ public sealed record GroundLesson(LessonKind Kind, double Chance, double Value)
                 var (_, depth, foot) = shape.Near(dot - (shape.Aside * s.Aside));
                 return (Offset: run.Project(foot + (shape.Aside * s.Aside)).OffsetMetres, Depth: depth * Math.Exp(s.Deeper), s.Weight);
             }).ToList();
-            lessons.Add(new GroundLesson(LessonKind.UnknownLine, stranger, there.Sum(t => t.Offset * t.Weight) / stranger)
+            lessons.Add(new GroundLesson(LessonKind.UnknownLine, stranger, there.Sum(t => t.Offset * t.Weight) / there.Sum(t => t.Weight))
             {
-                Depth = Lines.Depth.OfMetres(there.Sum(t => t.Depth * t.Weight) / stranger),
+                Depth = Lines.Depth.OfMetres(there.Sum(t => t.Depth * t.Weight) / there.Sum(t => t.Weight)),
             });
         }
 
         string? ClipOn(SignalSource source) => source switch { DirectSource d => d.At.Line, ClampSource c => c.At.Line, _ => null };
         foreach (var clip in seen.GroupBy(s => ClipOn(s.Draw.Source)).Where(g => g.Key is not null && g.Key != ClipOn(task.Source)))
         {
-            if (clip.Sum(c => c.Weight) is var chance and >= LeastChance)
+            if (Chance(d => ClipOn(d.Source) == clip.Key, 0.12) is var chance and >= LeastChance)
             {
                 lessons.Add(new GroundLesson(LessonKind.WrongClip, chance, 0) { Line = clip.Key });
             }

@@ -21,6 +21,9 @@ internal sealed class GroundModel
     private const double GuessedAmperes = 0.03;
 
 
+    /// <summary>A plan that is worse than it says is so many times worse.</summary>
+    private const double BadPlan = 3;
+
     private readonly IdentifyTask _task;
     private readonly double[] _weights;
     private readonly double[] _scratch;
@@ -40,17 +43,17 @@ internal sealed class GroundModel
         LogMean = most + Math.Log(total / grounds.Count);
         _scratch = new double[Dots.Max(d => d.Count) * DotPlaces.Each];
         _error = new PlanError([.. Dots.Select(d => d.Observed)], task.PlanHoldsMetres);
-        _widest = WidestIn(grounds);
+        _widest = WidestOf(task);
     }
 
     /// <summary>What each dot is reckoned with.</summary>
     public static IReadOnlyList<DotFields> FieldsOf(IdentifyTask task, IReadOnlyList<SolvedGround> grounds)
     {
-        var reach = task.DoubtMetres.Select(d => DotFields.Reach * WidestIn(grounds) * Math.Max(LeastDoubtMetres, d)).ToList();
+        var reach = task.DoubtMetres.Select(d => DotFields.Reach * WidestOf(task) * Math.Max(LeastDoubtMetres, d)).ToList();
         return [.. task.Dots.Select(d => new DotFields(new DotPlaces(d, task.Receiver), grounds, reach))];
     }
 
-    private static double WidestIn(IReadOnlyList<SolvedGround> grounds) => grounds.Max(g => g.Draw.PlanFactors.DefaultIfEmpty(1).Max());
+    private static double WidestOf(IdentifyTask task) => task.BadPlanChance > 0 ? BadPlan : 1;
 
     public IReadOnlyList<SolvedGround> Grounds { get; }
 
@@ -114,9 +117,30 @@ internal sealed class GroundModel
     public int GroupOf(int dot) => _error.GroupOf(dot);
 
     /// <summary>Standard deviations of a line's place aside and of the logarithm of its depth.</summary>
-    public (double Aside, double Deeper) Doubt(int ground, int line) => line == Unknown
+    public (double Aside, double Deeper) Doubt(Particle particle, int line) => line == Unknown
         ? (GroundSampler.UnknownDoubtMetres, GroundSampler.UnknownDepthSigma)
-        : (Math.Max(LeastDoubtMetres, _task.DoubtMetres[line]) * (Grounds[ground].Draw.PlanFactors is { Count: > 0 } factors ? factors[line] : 1), DepthSigma);
+        : (Math.Max(LeastDoubtMetres, _task.DoubtMetres[line]) * particle.Looser[line], DepthSigma);
+
+    /// <summary>By what a line's doubt may be multiplied.</summary>
+    public double AnyLooser(Random random) => random.NextDouble() < _task.BadPlanChance ? BadPlan : 1;
+
+    /// <summary>Tries whether a line's plan is as good as it says or worse; what is made at the dots stays as it is.</summary>
+    public void Loosen(Particle particle, int line, Random random)
+    {
+        if (_task.BadPlanChance <= 0)
+        {
+            return;
+        }
+
+        var (aside, deeper) = (particle.Aside, particle.Deeper);
+        double Log() => LogPrior(particle, line, Of(aside, line), Of(deeper, line)) + Math.Log(particle.Looser[line] > 1 ? _task.BadPlanChance : 1 - _task.BadPlanChance);
+        var was = (Factor: particle.Looser[line], Log: Log());
+        particle.Looser[line] = was.Factor > 1 ? 1 : BadPlan;
+        if (Math.Log(random.NextDouble()) >= Log() - was.Log)
+        {
+            particle.Looser[line] = was.Factor;
+        }
+    }
 
     /// <summary>A line's values for all groups.</summary>
     public Span<double> Of(double[] values, int line) => values.AsSpan(line * Groups, Groups);
@@ -127,8 +151,15 @@ internal sealed class GroundModel
     /// <summary>A particle in a ground, its fields not filled in.</summary>
     public Particle Empty(int ground, double[][] fields) => new()
     {
-        Ground = ground, Aside = new double[(Lines + 1) * Groups], Deeper = new double[(Lines + 1) * Groups], Stronger = new double[Lines + 1], Fields = fields, Log = new double[Dots.Count],
+        Ground = ground, Aside = new double[(Lines + 1) * Groups], Deeper = new double[(Lines + 1) * Groups], Stronger = new double[Lines + 1], Looser = Ones(), Fields = fields, Log = new double[Dots.Count],
     };
+
+    private double[] Ones()
+    {
+        var ones = new double[Lines + 1];
+        Array.Fill(ones, 1);
+        return ones;
+    }
 
     /// <summary>Fills in what one maker makes at a dot.</summary>
     public void Fill(int ground, int dot, int maker, double aside, double deeper, double stronger, Span<double> into)
@@ -243,16 +274,16 @@ internal sealed class GroundModel
     }
 
     /// <summary>Logarithm of the prior of a line's places and depths, but for what is the same for all.</summary>
-    public double LogPrior(int ground, int line, ReadOnlySpan<double> aside, ReadOnlySpan<double> deeper)
+    public double LogPrior(Particle particle, int line, ReadOnlySpan<double> aside, ReadOnlySpan<double> deeper)
     {
-        var (sideways, deep) = Doubt(ground, line);
+        var (sideways, deep) = Doubt(particle, line);
         return -(_error.Half(aside) / (sideways * sideways)) - (_error.Half(deeper) / (deep * deep)) - (Groups * Math.Log(sideways * deep));
     }
 
     /// <summary>Draws a line's places and depths as records have them.</summary>
-    public void Lay(int ground, int line, Random random, Span<double> aside, Span<double> deeper)
+    public void Lay(Particle particle, int line, Random random, Span<double> aside, Span<double> deeper)
     {
-        var (sideways, deep) = Doubt(ground, line);
+        var (sideways, deep) = Doubt(particle, line);
         _error.Draw(random, aside);
         _error.Draw(random, deeper);
         for (var i = 0; i < Groups; i++)
@@ -262,16 +293,16 @@ internal sealed class GroundModel
     }
 
     /// <summary>Draws a line's places and depths: half as records have them, half so that it lies under one of the dots.</summary>
-    public void LayPinned(int ground, int line, Random random, Span<double> aside, Span<double> deeper)
+    public void LayPinned(Particle particle, int ground, int line, Random random, Span<double> aside, Span<double> deeper)
     {
         var pins = Pins(ground, line);
         if (pins.Count == 0 || random.Next(2) == 0)
         {
-            Lay(ground, line, random, aside, deeper);
+            Lay(particle, line, random, aside, deeper);
             return;
         }
 
-        var (sideways, deep) = Doubt(ground, line);
+        var (sideways, deep) = Doubt(particle, line);
         var (group, at, shown) = pins[random.Next(pins.Count)];
         _error.DrawGiven(group, (at + (PinProposal.Metres * Deviate.Normal(random))) / sideways, random, aside);
         if (shown is { } depth)
@@ -290,7 +321,7 @@ internal sealed class GroundModel
     }
 
     /// <summary>Logarithm of the density with which <see cref="LayPinned"/> gives places and depths, over the prior's.</summary>
-    public double LogPinned(int ground, int line, ReadOnlySpan<double> aside, ReadOnlySpan<double> deeper)
+    public double LogPinned(Particle particle, int ground, int line, ReadOnlySpan<double> aside, ReadOnlySpan<double> deeper)
     {
         var pins = Pins(ground, line);
         if (pins.Count == 0)
@@ -298,7 +329,7 @@ internal sealed class GroundModel
             return 0;
         }
 
-        var (sideways, deep) = Doubt(ground, line);
+        var (sideways, deep) = Doubt(particle, line);
         double sum = 0;
         foreach (var (group, pin, shown) in pins)
         {
@@ -311,10 +342,10 @@ internal sealed class GroundModel
     }
 
     /// <summary>Where else a line may be looked for at one group of dots, the others as they are.</summary>
-    public PinProposal Elsewhere(int ground, int line, int group, ReadOnlySpan<double> aside, ReadOnlySpan<double> deeper)
+    public PinProposal Elsewhere(Particle particle, int line, int group, ReadOnlySpan<double> aside, ReadOnlySpan<double> deeper)
     {
-        var (sideways, deep) = Doubt(ground, line);
-        return new PinProposal(Given(aside, sideways, group), Given(deeper, deep, group), line < Moving(ground) ? Pins(ground, line).FindAll(p => p.Group == group) : []);
+        var (sideways, deep) = Doubt(particle, line);
+        return new PinProposal(Given(aside, sideways, group), Given(deeper, deep, group), line < Moving(particle.Ground) ? Pins(particle.Ground, line).FindAll(p => p.Group == group) : []);
     }
 
     private (double Middle, double Sigma) Given(ReadOnlySpan<double> values, double sigma, int group)
@@ -330,15 +361,15 @@ internal sealed class GroundModel
     }
 
     /// <summary>A place and depth moved a little at one group of dots: by how much less or more likely (logarithm) the line lies so.</summary>
-    public double LogMoved(int ground, int line, int group, double aside, double deeper, Span<double> asideWas, Span<double> deeperWas)
+    public double LogMoved(Particle particle, int line, int group, double aside, double deeper, Span<double> asideWas, Span<double> deeperWas)
     {
-        var was = LogPrior(ground, line, asideWas, deeperWas);
+        var was = LogPrior(particle, line, asideWas, deeperWas);
         Span<double> one = stackalloc double[Groups];
         Span<double> other = stackalloc double[Groups];
         asideWas.CopyTo(one);
         deeperWas.CopyTo(other);
         (one[group], other[group]) = (aside, deeper);
-        return LogPrior(ground, line, one, other) - was;
+        return LogPrior(particle, line, one, other) - was;
     }
 
     /// <summary>Where a line would lie under each of the dots that it can reach.</summary>
@@ -351,7 +382,7 @@ internal sealed class GroundModel
         }
 
         var shape = Grounds[ground].Shapes[line];
-        var reach = DotFields.Reach * _widest * Doubt(0, line).Aside;
+        var reach = DotFields.Reach * (line == Unknown ? GroundSampler.UnknownDoubtMetres : _widest * Math.Max(LeastDoubtMetres, _task.DoubtMetres[line]));
         var pins = new List<(int, double, double?)>(Dots.Count);
         for (var dot = 0; dot < Dots.Count; dot++)
         {

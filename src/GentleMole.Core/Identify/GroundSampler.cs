@@ -41,7 +41,6 @@ internal sealed class GroundSampler(IdentifyTask task, IReadOnlyList<SitePoint> 
     private const double UnknownDrawn = 0.45;
     private const double ClipChance = 0.12;
     private const double ClipDrawn = 0.25;
-    private const double BadPlan = 3;
 
     private readonly NetworkLine _target = task.Network.Line(task.Target);
     private readonly Run _run = task.Network.Line(task.Target).OnPlan();
@@ -109,11 +108,7 @@ internal sealed class GroundSampler(IdentifyTask task, IReadOnlyList<SitePoint> 
             };
         }
 
-        return new GroundDraw(network with { Lines = lines, Bonds = bonds }, source, log, unknown, hidden) 
-        {
-            OtherEnds = others,
-            PlanFactors = task.BadPlanChance > 0 ? [.. lines.Select(_ => random.NextDouble() < task.BadPlanChance ? BadPlan : 1)] : [],
-        };
+        return new GroundDraw(network with { Lines = lines, Bonds = bonds }, source, log, unknown, hidden)  { OtherEnds = others };
     }
 
     /// <summary>Uniform in the logarithm.</summary>

@@ -14,6 +14,9 @@ public static class LineIdentities
     /// <summary>Dots that are enough to learn the ground from.</summary>
     private const int Teachers = 6;
 
+    /// <summary>More grounds than usual: only few of them agree with many dots.</summary>
+    private const int ManyGrounds = 1200;
+
     /// <summary>Answers a few at a time, without what to read next: index of the dot, and what is said of it.</summary>
     public static IEnumerable<IReadOnlyList<(int Dot, DotIdentity Identity)>> InTurn(IdentifyTask task, GroundSet grounds, CancellationToken cancel)
     {
@@ -32,11 +35,11 @@ public static class LineIdentities
     }
 
     /// <summary>What all of them together teach of the ground: by those that are unlike the rest and others far from each other.</summary>
-    public static IReadOnlyList<GroundLesson> Lessons(IdentifyTask task, GroundSet grounds, CancellationToken cancel)
+    public static IReadOnlyList<GroundLesson> Lessons(IdentifyTask task, CancellationToken cancel)
     {
         var last = task.Dots.Count - 1;
         List<int> few = [.. Companions.Of(task.Dots, last, Teachers - 1), last];
-        return GroundLesson.Of(DotChains.Of(task with { Dots = [.. few.Select(i => task.Dots[i])] }, grounds, cancel));
+        return GroundLesson.Of(DotChains.Of(task with { Dots = [.. few.Select(i => task.Dots[i])] }, GroundSet.Of(task, cancel, null, ManyGrounds), cancel));
     }
 
     /// <summary>

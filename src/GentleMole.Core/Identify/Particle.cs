@@ -15,6 +15,9 @@ internal sealed class Particle
     /// <summary>Logarithm of each line's current over that in the ground: what lies between one solved ground and the next.</summary>
     public required double[] Stronger { get; init; }
 
+    /// <summary>By what each line's doubt is multiplied: more than 1 where its plan is worse than it says.</summary>
+    public required double[] Looser { get; init; }
+
     /// <summary>Logarithm of the current sent, A.</summary>
     public double LogAmperes { get; set; }
 
@@ -30,6 +33,6 @@ internal sealed class Particle
     /// <summary>The same once more.</summary>
     public Particle Copy() => new()
     {
-        Ground = Ground, Aside = [.. Aside], Deeper = [.. Deeper], Stronger = [.. Stronger], LogAmperes = LogAmperes, Fields = [.. Fields.Select(f => (double[])f.Clone())], Log = [.. Log],
+        Ground = Ground, Aside = [.. Aside], Deeper = [.. Deeper], Stronger = [.. Stronger], Looser = [.. Looser], LogAmperes = LogAmperes, Fields = [.. Fields.Select(f => (double[])f.Clone())], Log = [.. Log],
     };
 }

@@ -84,20 +84,21 @@ internal sealed class ParticleChain
             {
                 var moves = line < _model.Moving(particle.Ground);
                 particle.Stronger[line] = GroundModel.AnyStronger(_random);
+                particle.Looser[line] = _model.AnyLooser(_random);
                 var aside = _model.Of(particle.Aside, line);
                 var deeper = _model.Of(particle.Deeper, line);
                 if (moves && _random.NextDouble() < PinnedPart)
                 {
-                    _model.LayPinned(particle.Ground, line, _random, aside, deeper);
+                    _model.LayPinned(particle, particle.Ground, line, _random, aside, deeper);
                 }
                 else
                 {
-                    _model.Lay(particle.Ground, line, _random, aside, deeper);
+                    _model.Lay(particle, line, _random, aside, deeper);
                 }
 
                 if (moves)
                 {
-                    log -= Math.Log((1 - PinnedPart) + (PinnedPart * Math.Exp(_model.LogPinned(particle.Ground, line, aside, deeper))));
+                    log -= Math.Log((1 - PinnedPart) + (PinnedPart * Math.Exp(_model.LogPinned(particle, particle.Ground, line, aside, deeper))));
                 }
             }
 
@@ -136,6 +137,7 @@ internal sealed class ParticleChain
                 particle.LogAmperes = from.LogAmperes;
                 from.Log.CopyTo(particle.Log, 0);
                 from.Stronger.CopyTo(particle.Stronger, 0);
+                from.Looser.CopyTo(particle.Looser, 0);
                 double log = 0;
                 for (var line = 0; line <= _model.Lines; line++)
                 {
@@ -145,7 +147,7 @@ internal sealed class ParticleChain
                     was.Of(from.Deeper, line).CopyTo(deeper);
                     if (_model.Groups > was.Groups)
                     {
-                        var elsewhere = _model.Elsewhere(from.Ground, line, dot, aside, deeper);
+                        var elsewhere = _model.Elsewhere(particle, line, dot, aside, deeper);
                         (aside[dot], deeper[dot]) = elsewhere.Draw(_random);
                         log -= elsewhere.LogOver(aside[dot], deeper[dot]);
                     }
@@ -268,6 +270,7 @@ internal sealed class ParticleChain
         }
 
         Turn(particle, reached);
+        _model.Loosen(particle, _random.Next(_model.Lines), _random);
     }
 
     /// <summary>Lines to other places at one group of dots.</summary>
@@ -284,7 +287,7 @@ internal sealed class ParticleChain
     /// <summary>A line a little aside or deeper at one group of dots, or of more or less current.</summary>
     private void Nudge(Particle particle, int line, int group, double reached)
     {
-        var (sideways, deep) = _model.Doubt(particle.Ground, line);
+        var (sideways, deep) = _model.Doubt(particle, line);
         var step = Steps[_random.Next(Steps.Length)];
         var (was, deeperWas) = (_model.Of(particle.Aside, line)[group], _model.Of(particle.Deeper, line)[group]);
         var aside = was + (step * Math.Min(sideways, 0.3) * Deviate.Normal(_random));
@@ -296,7 +299,7 @@ internal sealed class ParticleChain
         var stronger = particle.Stronger[line] + (moves ? step * GroundModel.AnyStronger(_random) : 0);
         (aside, deeper) = isAlone ? (was, deeperWas) : (aside, deeper);
         var logPrior = GroundModel.LogStronger(stronger) - GroundModel.LogStronger(particle.Stronger[line])
-            + (isAlone ? 0 : _model.LogMoved(particle.Ground, line, group, aside, deeper, _model.Of(particle.Aside, line), _model.Of(particle.Deeper, line)));
+            + (isAlone ? 0 : _model.LogMoved(particle, line, group, aside, deeper, _model.Of(particle.Aside, line), _model.Of(particle.Deeper, line)));
         TryLine(particle, line, moves ? -1 : group, group, aside, deeper, stronger, reached, logPrior);
     }
 
@@ -304,7 +307,7 @@ internal sealed class ParticleChain
     private void Pin(Particle particle, int group, double reached)
     {
         var line = _random.Next(_model.Moving(particle.Ground));
-        var elsewhere = _model.Elsewhere(particle.Ground, line, group, _model.Of(particle.Aside, line), _model.Of(particle.Deeper, line));
+        var elsewhere = _model.Elsewhere(particle, line, group, _model.Of(particle.Aside, line), _model.Of(particle.Deeper, line));
         var (aside, deeper) = elsewhere.Draw(_random);
         var worth = elsewhere.LogOver(_model.Of(particle.Aside, line)[group], _model.Of(particle.Deeper, line)[group]) - elsewhere.LogOver(aside, deeper);
         TryLine(particle, line, _model.Groups == 1 ? -1 : group, group, aside, deeper, particle.Stronger[line], reached, worth);
@@ -360,22 +363,13 @@ internal sealed class ParticleChain
         var logPrior = _likely.LogWorth(ground) - _likely.LogWorth(particle.Ground);
         if (_model.Grounds[particle.Ground].Draw.HasUnknown)
         {
-            logPrior += _model.LogPinned(particle.Ground, unknown, was, deeperWas);
+            logPrior += _model.LogPinned(particle, particle.Ground, unknown, was, deeperWas);
         }
 
         if (_model.Grounds[ground].Draw.HasUnknown)
         {
-            _model.LayPinned(ground, unknown, _random, aside, deeper);
-            logPrior -= _model.LogPinned(ground, unknown, aside, deeper);
-        }
-
-        for (var line = 0; line < unknown; line++)
-        {
-            if (_model.Doubt(ground, line) != _model.Doubt(particle.Ground, line))
-            {
-                logPrior += _model.LogPrior(ground, line, _model.Of(particle.Aside, line), _model.Of(particle.Deeper, line))
-                    - _model.LogPrior(particle.Ground, line, _model.Of(particle.Aside, line), _model.Of(particle.Deeper, line));
-            }
+            _model.LayPinned(particle, ground, unknown, _random, aside, deeper);
+            logPrior -= _model.LogPinned(particle, ground, unknown, aside, deeper);
         }
 
         double gained = 0;

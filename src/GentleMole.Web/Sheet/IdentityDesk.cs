@@ -128,7 +128,7 @@ internal sealed partial class IdentityDesk(ProcessorGate gate, ILogger<IdentityD
                 run.Since(doubtful, await gate.RunAsync(() => LineIdentities.Since(run.Task, doubtful, grounds, CancellationToken.None), CancellationToken.None));
             }
 
-            run.Ended(await gate.RunAsync(() => LineIdentities.Lessons(run.Task, grounds, CancellationToken.None), CancellationToken.None));
+            run.Ended(await gate.RunAsync(() => LineIdentities.Lessons(run.Task, CancellationToken.None), CancellationToken.None));
         }
         catch (Exception failed) when (failed is not OutOfMemoryException)
         {

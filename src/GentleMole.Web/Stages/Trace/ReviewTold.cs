@@ -16,6 +16,9 @@ internal sealed record ReviewTold(LineReview Review, KnownGround Known, Person P
 {
     private const int MostListed = 12;
 
+    /// <summary>True where only this is sent, and its foot takes its own place on the page.</summary>
+    public bool IsAnswer { get; init; }
+
     /// <summary>One sentence on all dots.</summary>
     public string Sentence
     {

@@ -202,7 +202,7 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
             : null;
 
     /// <summary>The same, asked for again while it is being worked out.</summary>
-    public IActionResult OnGetReview() => Reviewed is { } told ? Partial("_LineReview", told) : Content("");
+    public IActionResult OnGetReview() => Reviewed is { } told ? Partial("_LineReview", told with { IsAnswer = true }) : Content("");
 
     /// <summary>Marked dots that have become doubtful: taken off the line, or left with a reason.</summary>
     public async Task<IActionResult> OnPostSettleAsync()
