@@ -57,6 +57,7 @@ public sealed partial class MoleDb
             hookup.Ignore(h => h.Connection).Ignore(h => h.Stake);
             hookup.HasMany(h => h.Readings).WithOne().HasForeignKey(r => r.HookupId);
             hookup.HasOne<SoughtLine>().WithMany().HasForeignKey(h => h.LineId);
+            hookup.Property(h => h.Cables).HasConversion(AsJson<Core.Identify.CableReading>(), Compared<Core.Identify.CableReading>()).HasDefaultValueSql("'[]'");
             hookup.Property(h => h.Wires).HasConversion(AsJson<Core.Hookup.WireTrial>(), Compared<Core.Hookup.WireTrial>()).HasDefaultValueSql("'[]'");
             hookup.Property(h => h.ArcBearings).HasConversion(AsJson<double>(), Compared<double>()).HasDefaultValueSql("'[]'");
         });

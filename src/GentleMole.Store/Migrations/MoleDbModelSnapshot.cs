@@ -408,6 +408,16 @@ namespace GentleMole.Store.Migrations
                     b.Property<double?>("ArcRadiusMetres")
                         .HasColumnType("REAL");
 
+                    b.Property<string>("Cables")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'[]'");
+
+                    b.Property<string>("CablesAt")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("ConnectedTo")
                         .IsRequired()
                         .HasColumnType("TEXT");

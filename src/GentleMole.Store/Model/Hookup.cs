@@ -1,4 +1,5 @@
 using GentleMole.Core.Hookup;
+using GentleMole.Core.Identify;
 using GentleMole.Core.Site;
 using GentleMole.Store.Log;
 using NodaTime;
@@ -49,6 +50,12 @@ public sealed class Hookup : IJobPart
 
     /// <summary>Wires that were tried in the box before this one was taken.</summary>
     public List<WireTrial> Wires { get; set; } = [];
+
+    /// <summary>Cables in one chamber or trench, with what a small clamp shows on each.</summary>
+    public List<CableReading> Cables { get; set; } = [];
+
+    /// <summary>Which chamber, in words.</summary>
+    public string CablesAt { get; set; } = "";
 
     /// <summary>Circle walked round the hookup, and the bearings at which something was heard, degrees from north.</summary>
     public double? ArcRadiusMetres { get; set; }

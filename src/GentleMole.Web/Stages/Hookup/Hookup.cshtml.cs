@@ -1,5 +1,6 @@
 using GentleMole.Core;
 using GentleMole.Core.Hookup;
+using GentleMole.Core.Identify;
 using GentleMole.Core.Instruments;
 using GentleMole.Core.Job;
 using GentleMole.Core.Lines;
@@ -24,6 +25,9 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
 {
     /// <summary>Wires that can be compared at once.</summary>
     public const int MostWires = 4;
+
+    /// <summary>Cables in a chamber that have a row each; more are typed elsewhere.</summary>
+    public const int MostCables = 6;
 
     /// <summary>A hookup taken over from the plan, as it fits into an address.</summary>
     [BindProperty(SupportsGet = true, Name = "take")]
@@ -72,6 +76,14 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
     public bool HeardIsKnown { get; private set; }
 
     public WireComparison? Wires { get; private set; }
+
+    /// <summary>Which of the cables in a chamber it is.</summary>
+    public CableChoice? Cables { get; private set; }
+
+    public IReadOnlyList<CableReading> JudgedCables { get; private set; } = [];
+
+    /// <summary>What was sent meanwhile.</summary>
+    public double? JudgedSent { get; private set; }
 
     public ArcExpected? Ring { get; private set; }
 
@@ -228,6 +240,8 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
             HeardMilliamps = reader.Number("heard", "mA", ReadingRules.Milliamps),
             TransmitterId = sender?.Id,
             ReceiverId = hearer?.Id,
+            Cables = [.. Enumerable.Range(1, MostCables).Select(k => Cable(reader, k)).OfType<CableReading>()],
+            CablesAt = reader.Text("cablesAt", 60),
             Wires = [.. Enumerable.Range(1, MostWires).Select(k => Wire(reader, k)).OfType<WireTrial>()],
             ArcRadiusMetres = reader.Length("arcRadius", HookupRules.ArcRadius),
             ArcBearings = reader.Numbers("arcFound", "°", 0, 360, 40),
@@ -249,6 +263,19 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
         }
 
         return (hertz, volts, sent);
+    }
+
+    private static CableReading? Cable(FormReader reader, int k)
+    {
+        var name = reader.Text($"cable{k}", 60);
+        var current = reader.Number($"cableCurrent{k}", "mA", ReadingRules.Milliamps);
+        bool? away = reader.Text($"cableRuns{k}", 10) switch { "Away" => true, "Back" => false, _ => null };
+        if (current is null && name.Length > 0)
+        {
+            reader.Refuse($"cableCurrent{k}", "Type the current on this cable; 0 when there is none.");
+        }
+
+        return current is { } read ? new CableReading(name.Length > 0 ? name : $"cable {k}", read, away) : null;
     }
 
     private static WireTrial? Wire(FormReader reader, int k)
@@ -291,6 +318,8 @@ internal sealed class HookupPage(MoleDb db, SheetLoader loader, PlaceClock clock
     {
         JudgedMethod = hookup.Method;
         Circuit = CircuitCheck.Judge(hookup.Volts, hookup.SentMilliamps, Sheet.Firm.CircuitLimits);
+        Cables = hookup.Cables.Count >= CableChoice.Fewest ? CableChoice.Of(hookup.SentMilliamps, null, hookup.Cables) : null;
+        (JudgedCables, JudgedSent) = (hookup.Cables, hookup.SentMilliamps);
         Wires = hookup.Wires.Count > 0 ? WireComparison.Of(hookup.Wires) : null;
         if (LineAtHand is not { } line || !isPlaced)
         {

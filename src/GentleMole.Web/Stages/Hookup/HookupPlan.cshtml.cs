@@ -35,6 +35,13 @@ internal sealed class HookupPlanPage(MoleDb db, SheetLoader loader, SignalDesk d
     [BindProperty(SupportsGet = true, Name = "hearer")]
     public int? HearerId { get; set; }
 
+    /// <summary>Ask for the best second hookup: one to bring the signal back with.</summary>
+    [BindProperty(SupportsGet = true, Name = "back")]
+    public bool IsBack { get; set; }
+
+    /// <summary>The second hookup, where it was asked for and there is one.</summary>
+    public SecondHookup? Second { get; private set; }
+
     public override JobStage Stage => JobStage.Hookup;
 
     public override SheetLine? LineAtHand => Sheet.LineById(LineId)
@@ -122,7 +129,10 @@ internal sealed class HookupPlanPage(MoleDb db, SheetLoader loader, SignalDesk d
         }
 
         Planned = await run.Work;
-        Choose(HookupDraft.Read(TryText, Task!.Target) ?? Planned?.Best?.Try, null, null);
+        Second = IsBack && Planned is { } planned
+            ? SecondHookup.Of(planned, [.. Sheet.Job.Hookups.Where(h => h.LineId == LineAtHand!.Line.Id).Select(h => (h.Connection, h.Stake, h.FrequencyHertz))])
+            : null;
+        Choose(HookupDraft.Read(TryText, Task!.Target) ?? Second?.Hookup.Try ?? Planned?.Best?.Try, null, null);
     }
 
     /// <summary>The hookup as it is dragged and turned; nothing is kept.</summary>
@@ -155,7 +165,7 @@ internal sealed class HookupPlanPage(MoleDb db, SheetLoader loader, SignalDesk d
 
     public string Link(HookupTry? hookup = null, string? show = null) => Url.Page(null, new
     {
-        id = Id, line = LineAtHand?.Line.Id, sender = SenderId, hearer = HearerId, show = show ?? Show,
+        id = Id, line = LineAtHand?.Line.Id, sender = SenderId, hearer = HearerId, show = show ?? Show, back = IsBack ? "true" : null,
         @try = (hookup ?? (TryText is { Length: > 0 } ? Chosen : null)) is { } t ? HookupDraft.Write(t) : null,
     }) ?? "";
 

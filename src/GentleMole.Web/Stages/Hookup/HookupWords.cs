@@ -1,6 +1,7 @@
 using System.Globalization;
 using GentleMole.Core;
 using GentleMole.Core.Hookup;
+using GentleMole.Core.Identify;
 using GentleMole.Core.Site;
 using GentleMole.Core.Sweeps;
 using GentleMole.Web.Words;
@@ -158,4 +159,39 @@ internal static class HookupWords
             WhyKind.InsulatedJoint => $"{FigureWords.Milliamps(card.Without)} reaches the end of the work; past an open joint {FigureWords.Milliamps(card.With)}{(card.RemedyHertz > hookup.Hertz ? $", {FigureWords.Milliamps(card.Remedy ?? 0)} at {LineWords.Frequency(card.RemedyHertz.Value)}" : "")}.",
         };
     }
+
+    /// <summary>Which of several cables it is, in one sentence.</summary>
+    public static string Cables(CableChoice choice, IReadOnlyList<CableReading> cables, double? sent)
+    {
+        var best = Enumerable.Range(0, cables.Count).MaxBy(i => choice.Chances[i]);
+        var read = $"{FigureWords.Milliamps(cables[best].Milliamps)}{(sent is > 0 ? $" of {FigureWords.Milliamps(sent.Value)}" : "")}{(cables[best].IsAway switch { true => ", running away", false => ", running back", null => "" })}";
+        return choice.Step switch
+        {
+            CableStep.Take => $"It is {cables[best].Name}: {read}.",
+            CableStep.LookElsewhere => "It is none of these: no cable here carries what was sent.",
+            CableStep.ReadWays or CableStep.LiftEarths or CableStep.OtherEnd => $"Likely {cables[best].Name}, {FigureWords.Chance(choice.Chances[best])}: {read}.{(choice.Alike is { } alike ? $" But {cables[alike].Name} carries nearly as much." : "")}",
+        };
+    }
+
+    /// <summary>What to do next with them.</summary>
+    public static string CablesNext(CableStep step) => step switch
+    {
+        CableStep.Take => "Read it once more farther on before you mark or open anything; a clamp does not prove a cable dead.",
+        CableStep.ReadWays => "Read which way the current runs on each: what comes back shares an earth, what goes away is the one.",
+        CableStep.LiftEarths => "Two carry alike: they share earths. Have the earths between them lifted, by those who may, and read again; else send from the other end and take the one that is strongest both times.",
+        CableStep.OtherEnd => "Send from the other end and read all of them again; the one that is strongest both times is it.",
+        CableStep.LookElsewhere => "Look whether the clip still holds and what leaves before this chamber; the one that you seek may not pass here.",
+    };
+
+    /// <summary>How the second hookup differs from what was made.</summary>
+    /// <param name="shown">The hookup at hand; another than the second when somebody chose one.</param>
+    public static string Second(SecondHookup? second, HookupTry? shown) => second is null
+        ? "the plan has no other hookup on this line than those that were made."
+        : shown != second.Hookup.Try ? "this is the hookup that you chose; the plan's own best second one is another."
+        : second.Way switch
+        {
+            SecondWay.FarEnd => $"from elsewhere on the line, {shown.ConnectedTo}. What fooled the first hardly fools this one.",
+            SecondWay.OtherStake => "the same connection with its stake elsewhere: the soil currents come from another side.",
+            SecondWay.OtherFrequency => "the same connection at another frequency: what leaks and couples changes, the line does not.",
+        };
 }

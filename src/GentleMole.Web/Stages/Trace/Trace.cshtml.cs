@@ -236,6 +236,72 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
         return Done();
     }
 
+    /// <summary>The last two hookups with dots on this line, side by side; null where there is only one.</summary>
+    public PassesTold? Passes
+    {
+        get
+        {
+            if (LineAtHand is not { Own: { } own } line)
+            {
+                return null;
+            }
+
+            var passes = Sheet.Job.Hookups.OrderBy(h => h.MadeAt).Select(h => (Hookup: h, Dots: line.Dots.Where(d => d.Reading.HookupId == h.Id).TakeLast(IdentifyRules.MostDots).ToList()))
+                .Where(p => p.Dots.Count > 0).TakeLast(2).ToList();
+            if (passes is not [var first, var second])
+            {
+                return null;
+            }
+
+            List<PassDot> Told(Hookup hookup, List<JudgedDot> dots)
+            {
+                var known = identities.Review(own.Ground, hookup.Id, line.Dots).Dots.ToDictionary(d => d.Dot.Reading.Id, d => (double?)d.Identity.OnTarget);
+                return [.. dots.Select(d => new PassDot(d.ToMark(), known.GetValueOrDefault(d.Reading.Id) ?? d.Reading.OnTarget))];
+            }
+
+            return new PassesTold(
+                PassComparison.Of(Told(first.Hookup, first.Dots), Told(second.Hookup, second.Dots)), first.Hookup, second.Hookup,
+                first.Dots.Concat(second.Dots).ToDictionary(d => d.Reading.Number), own.Ground.Known.NameOf(SheetGround.LineName(line.Line.Id)), Person, $"/jobs/{Id}/trace?line={line.Line.Id}", this);
+        }
+    }
+
+    /// <summary>Decides by two passes: both are marked, or the one that holds where they part.</summary>
+    public async Task<IActionResult> OnPostPassesAsync()
+    {
+        if (Passes is not { Decision: { } decision } told)
+        {
+            return Refused([new FieldError("changeWhy", "The two passes do not decide this any more; look again at what they say now.")]);
+        }
+
+        var reader = Reader();
+        var why = reader.Text("changeWhy", 500, required: true);
+        if (reader.IsGood && reader.Text("passes", 10) != decision.Decide)
+        {
+            reader.Refuse("changeWhy", "The two passes say something else now; look again.");
+        }
+
+        if (!reader.IsGood)
+        {
+            return Refused(reader);
+        }
+
+        Guid IdOf(PassDot dot) => told.Numbers[dot.Mark.Number].Reading.Id;
+        var pairs = decision.Decide == "both" ? told.Compared.Pairs.Where(p => p.Agrees) : told.Compared.Parted;
+        var marked = pairs.SelectMany(p => decision.Decide switch { "both" => [IdOf(p.First), IdOf(p.Second)], "second" => new[] { IdOf(p.Second) }, _ => [IdOf(p.First)] }).ToHashSet();
+        var off = pairs.Select(p => decision.Decide switch { "second" => IdOf(p.First), "first" => IdOf(p.Second), _ => Guid.Empty }).Except(marked).ToHashSet();
+        var ids = marked.Concat(off).ToList();
+        foreach (var stored in await Db.Readings.Where(r => r.JobId == Id && ids.Contains(r.Id)).ToListAsync(HttpContext.RequestAborted))
+        {
+            if (decision.Decide != "both" || stored.State == DotState.Taken)
+            {
+                (stored.State, stored.StateNote) = (marked.Contains(stored.Id) ? DotState.Accepted : DotState.Doubtful, why);
+            }
+        }
+
+        await SaveAsync();
+        return Done();
+    }
+
     /// <summary>Puts into the ground what the dots say of it; only when somebody asks.</summary>
     public async Task<IActionResult> OnPostLearnAsync()
     {
@@ -353,7 +419,7 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
             return shown;
         }
 
-        shown = shown with { GroundLink = $"/jobs/{Id}/hookup/ground", BackLink = $"/jobs/{Id}/hookup/plan?line={line.Line.Id}" };
+        shown = shown with { GroundLink = $"/jobs/{Id}/hookup/ground", BackLink = $"/jobs/{Id}/hookup/plan?line={line.Line.Id}&back=true" };
         if (_line is not null)
         {
             return shown with
