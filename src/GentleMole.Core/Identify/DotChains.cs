@@ -6,23 +6,23 @@ namespace GentleMole.Core.Identify;
 /// </summary>
 public sealed class DotChains
 {
-    /// <summary>Chains that start anew: one alone loses explanations and is confidently wrong.</summary>
+    /// <summary>Chains that start anew, of each kind of ground: one alone loses explanations and is confidently wrong.</summary>
     private const int Chains = 2;
-
-    /// <summary>Chains that take in one dot after the other: they cannot look back whether they agree.</summary>
-    private const int ChainsInTurn = 2;
 
     /// <summary>Chains that find what was read less alike than this (logarithm) have not all found the best explanation: more are run.</summary>
     private const double AgreeTo = 1.5;
 
     private const int MoreChains = 4;
 
+    /// <summary>A kind of ground that explains so much worse (logarithm) matters to nobody.</summary>
+    private const double Matters = 4;
+
     private readonly GroundSet _grounds;
     private readonly int _seed;
     private readonly IReadOnlyList<DotFields> _fields;
-    private readonly IReadOnlyList<(ParticleChain Chain, GroundModel Model)> _chains;
+    private readonly IReadOnlyList<Branch> _chains;
 
-    private DotChains(IdentifyTask task, GroundSet grounds, int seed, IReadOnlyList<(ParticleChain Chain, GroundModel Model)> chains, IReadOnlyList<DotFields> fields) =>
+    private DotChains(IdentifyTask task, GroundSet grounds, int seed, IReadOnlyList<Branch> chains, IReadOnlyList<DotFields> fields) =>
         (Task, _grounds, _seed, _chains, _fields) = (task, grounds, seed, chains, fields);
 
     /// <summary>With the dots that were taken in.</summary>
@@ -35,16 +35,22 @@ public sealed class DotChains
         var isAtOnce = task.PlanHoldsMetres is null;
         var first = isAtOnce ? task : task with { Dots = [task.Dots[0]] };
         var fields = GroundModel.FieldsOf(first, grounds.Grounds);
-        (ParticleChain Chain, GroundModel Model)[] Some(int from, int count) => Parallelly(count, i =>
+
+        // Grounds with a line that nobody drew are explored apart: among all they are few, and a chain that loses them does not find them again.
+        bool?[] kinds = grounds.Grounds.Select(g => g.Draw.HasUnknown).Distinct().ToList() is { Count: 2 } ? [false, true] : [null];
+        Branch[] Some(IReadOnlyList<bool?> which, int from, int count) => Parallelly(which.Count * count, i =>
         {
-            var model = new GroundModel(first, grounds.Grounds, fields);
-            return (new ParticleChain(model, (100 * seed) + from + i, cancel), model);
+            var kind = which[i % which.Count];
+            var model = new GroundModel(first, grounds.Grounds, fields, kind);
+            return new Branch(new ParticleChain(model, (100 * seed) + from + i, cancel), model, kind);
         }, cancel);
 
-        var chains = Some(0, isAtOnce ? Chains : ChainsInTurn);
-        if (isAtOnce && chains.Max(c => c.Chain.LogEvidence) - chains.Min(c => c.Chain.LogEvidence) > AgreeTo)
+        var chains = Some(kinds, 0, isAtOnce ? Chains : 1);
+        var top = chains.Max(c => c.Chain.LogEvidence);
+        bool?[] unsure = isAtOnce ? [.. kinds.Where(k => chains.Where(c => c.Kind == k).Select(c => c.Chain.LogEvidence).ToList() is var found && found.Max() - found.Min() > AgreeTo && found.Max() > top - Matters)] : [];
+        if (unsure.Length > 0)
         {
-            chains = [.. chains, .. Some(Chains, MoreChains)];
+            chains = [.. chains, .. Some(unsure, 2 * Chains, MoreChains)];
         }
 
         var all = new DotChains(first, grounds, seed, chains, fields);
@@ -63,8 +69,8 @@ public sealed class DotChains
         IReadOnlyList<DotFields> fields = [.. _fields, .. GroundModel.FieldsOf(Task with { Dots = [dot] }, _grounds.Grounds)];
         return new DotChains(task, _grounds, _seed, Parallelly(_chains.Count, i =>
         {
-            var model = new GroundModel(task, _grounds.Grounds, fields);
-            return (new ParticleChain(model, (1000 * task.Dots.Count) + (100 * _seed) + i, cancel, _chains[i].Chain), model);
+            var model = new GroundModel(task, _grounds.Grounds, fields, _chains[i].Kind);
+            return _chains[i] with { Chain = new ParticleChain(model, (1000 * task.Dots.Count) + (100 * _seed) + i, cancel, _chains[i].Chain), Model = model };
         }, cancel), fields);
     }
 
@@ -73,21 +79,26 @@ public sealed class DotChains
     /// <param name="isAlone">True to say what to read next and how the response looks across; of many dots nobody asks that.</param>
     public DotIdentity Identity(int dot, bool isAlone, CancellationToken cancel) => Identification.Identity(Task, dot, Weighed, isAlone, cancel);
 
-    /// <summary>Each with its weight.</summary>
+    /// <summary>Each with its weight: those of one kind of ground are averaged, the kinds added.</summary>
     internal IReadOnlyList<(ParticleChain Chain, GroundModel Model, double Weight)> Weighed
     {
         get
         {
             var most = _chains.Max(c => c.Chain.LogEvidence);
-            var total = _chains.Sum(c => Math.Exp(c.Chain.LogEvidence - most));
-            return [.. _chains.Select(c => (c.Chain, c.Model, Math.Exp(c.Chain.LogEvidence - most) / total))];
+            double Weight(Branch one) => Math.Exp(one.Chain.LogEvidence - most) / _chains.Count(c => c.Kind == one.Kind);
+            var total = _chains.Sum(Weight);
+            return [.. _chains.Select(c => (c.Chain, c.Model, Weight(c) / total))];
         }
     }
 
-    private static (ParticleChain, GroundModel)[] Parallelly(int count, Func<int, (ParticleChain, GroundModel)> run, CancellationToken cancel)
+    private static Branch[] Parallelly(int count, Func<int, Branch> run, CancellationToken cancel)
     {
-        var done = new (ParticleChain, GroundModel)[count];
+        var done = new Branch[count];
         Parallel.For(0, count, new ParallelOptions { CancellationToken = cancel }, i => done[i] = run(i));
         return done;
     }
+
+    /// <summary>A chain with its model and the kind of grounds in it.</summary>
+    /// <param name="Kind">With a line that nobody drew, without, or null for both.</param>
+    private sealed record Branch(ParticleChain Chain, GroundModel Model, bool? Kind);
 }

@@ -32,12 +32,13 @@ internal sealed class GroundModel
     private readonly PlanError _error;
     private readonly double _widest;
 
-    public GroundModel(IdentifyTask task, IReadOnlyList<SolvedGround> grounds, IReadOnlyList<DotFields> dots)
+    /// <param name="withUnknown">Only grounds with a line that nobody drew, or only those without; null for all.</param>
+    public GroundModel(IdentifyTask task, IReadOnlyList<SolvedGround> grounds, IReadOnlyList<DotFields> dots, bool? withUnknown = null)
     {
         (_task, Grounds, _fields, Dots) = (task, grounds, dots, [.. dots.Select(d => d.Places)]);
         Lines = task.Network.Lines.Count;
         var most = grounds.Max(g => g.LogWeight);
-        var weights = grounds.Select(g => Math.Exp(g.LogWeight - most)).ToArray();
+        var weights = grounds.Select(g => withUnknown is { } with && g.Draw.HasUnknown != with ? 0 : Math.Exp(g.LogWeight - most)).ToArray();
         var total = weights.Sum();
         _weights = Array.ConvertAll(weights, w => w / total);
         LogMean = most + Math.Log(total / grounds.Count);
@@ -68,7 +69,7 @@ internal sealed class GroundModel
 
     public int Makers => Lines + 2;
 
-    /// <summary>Logarithm of the mean weight of the grounds.</summary>
+    /// <summary>Logarithm of the mean weight of the grounds, those that are left out counting as nothing.</summary>
     public double LogMean { get; }
 
     /// <summary>Lines that can move in a ground.</summary>

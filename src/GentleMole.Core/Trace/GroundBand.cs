@@ -23,7 +23,7 @@ public sealed record GroundBand(SignKind Kind, double Low, double High)
             {
                 // Against the dot before it is the sharper: what is not known of the ground falls out.
                 IdentitySign.CurrentFromLast when lastMilliamps is { } last => [new GroundBand(SignKind.Current, Math.Max(0, least) * last, most * last)],
-                IdentitySign.Current when lastMilliamps is null || identity.Signs.All(s => s.Sign != IdentitySign.CurrentFromLast) => [new GroundBand(SignKind.Current, Math.Max(0, least), most)],
+                IdentitySign.Current when lastMilliamps is null || !identity.Signs.Any(s => s.Sign == IdentitySign.CurrentFromLast && s.Expected.Any(e => e.Kind == HypothesisKind.Target)) => [new GroundBand(SignKind.Current, Math.Max(0, least), most)],
                 IdentitySign.Depth => [new GroundBand(SignKind.DepthPlausible, Math.Max(0, least), most)],
                 IdentitySign.Direction => [new GroundBand(SignKind.Direction, 0, Math.Min(90, Math.Max(Math.Abs(least), Math.Abs(most))))],
                 IdentitySign.Sideways => [new GroundBand(SignKind.Sideways, 0, 100 * most)],

@@ -66,7 +66,7 @@ internal sealed partial class IdentityDesk(ProcessorGate gate, ILogger<IdentityD
             {
                 var grounds = Grounds(key, task, cancel);
                 var answer = grounds.IsUsable
-                    ? new WhichLine(Chains(key, task, grounds, cancel).Identity(few.Count - 1, true, cancel), NoIdentity.None, task, few.Count - 1)
+                    ? new WhichLine(Chains(key, task, grounds, cancel).Identity(few.Count - 1, true, cancel), NoIdentity.None, task, few.Count - 1, before is not null && few.Count > 1 ? few[^2].CurrentMilliamps : null)
                     : WhichLine.Unknown(NoIdentity.CannotBeSolved);
                 Keep(_answers, question, answer, MostAnswers);
                 return answer;

