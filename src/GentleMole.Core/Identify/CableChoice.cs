@@ -41,6 +41,9 @@ public sealed record CableChoice(IReadOnlyList<double> Chances, double NoneChanc
 
     private const double Floor = 1e-4;
 
+    /// <summary>So many times what was sent is no more likely than any more.</summary>
+    private const double Ceiling = 3;
+
     /// <summary>Compares cables. Nothing is sure of currents alone where two carry alike the same way.</summary>
     /// <param name="sentMilliamps">What the transmitter shows; null where it is not known, then the largest of them stands for it.</param>
     /// <param name="expectedMilliamps">What the ground as drawn lets arrive here; null where it is not drawn.</param>
@@ -48,7 +51,7 @@ public sealed record CableChoice(IReadOnlyList<double> Chances, double NoneChanc
     {
         var sent = sentMilliamps is > 0 ? sentMilliamps.Value : Math.Max(cables.Max(c => c.Milliamps) / ArrivesMiddle, 1e-3);
         var (middle, sigma) = expectedMilliamps is > 0 and var expected ? (expected / sent, ExpectedSigma) : (ArrivesMiddle, ArrivesSigma);
-        var parts = cables.Select(c => Math.Max(Floor, c.Milliamps / sent)).ToList();
+        var parts = cables.Select(c => Math.Clamp(c.Milliamps / sent, Floor, Ceiling)).ToList();
         var connected = cables.Select((c, i) => Math.Log(Arrives(parts[i], middle, sigma)) + Way(c.IsAway, AwayIfConnected)).ToList();
         var neighbour = cables.Select((c, i) => Math.Log(Shares(parts[i])) + Way(c.IsAway, AwayIfNeighbour)).ToList();
         var all = neighbour.Sum();
@@ -59,7 +62,7 @@ public sealed record CableChoice(IReadOnlyList<double> Chances, double NoneChanc
         var none = chances[^1];
         chances.RemoveAt(chances.Count - 1);
         var best = chances.IndexOf(chances.Max());
-        var alike = Enumerable.Range(0, cables.Count).Where(i => i != best && cables[i].Milliamps > 0 && cables[i].Milliamps >= AlikePart * cables[best].Milliamps && cables[i].IsAway != !(cables[best].IsAway ?? cables[i].IsAway))
+        var alike = Enumerable.Range(0, cables.Count).Where(i => i != best && cables[i].Milliamps > 0 && cables[i].Milliamps >= AlikePart * cables[best].Milliamps && !AreOpposed(cables[i].IsAway, cables[best].IsAway))
             .Select(i => (int?)i).MaxBy(i => cables[i!.Value].Milliamps);
         var step = none > chances[best] ? CableStep.LookElsewhere
             : chances[best] >= Sure ? CableStep.Take
@@ -68,6 +71,8 @@ public sealed record CableChoice(IReadOnlyList<double> Chances, double NoneChanc
             : CableStep.OtherEnd;
         return new CableChoice(chances, none, step, alike);
     }
+
+    private static bool AreOpposed(bool? one, bool? other) => one is { } a && other is { } b && a != b;
 
     private static double Arrives(double part, double middle, double sigma)
     {

@@ -6,7 +6,7 @@ namespace GentleMole.Core.Identify;
 /// How far a line lies from its plan at each dot, in standard deviations: everywhere the same where plans are off as a whole, else alike
 /// at dots that are near each other (a Gaussian process, Rasmussen and Williams 2006, ch. 2). Dots that share one value are a group.
 /// </summary>
-internal sealed class PlanError
+public sealed class PlanError
 {
     /// <summary>Part of the variance that is a dot's own, so that two dots in one place can be told from one.</summary>
     private const double Own = 0.01;
@@ -16,6 +16,7 @@ internal sealed class PlanError
     private readonly LowerTriangle? _factor;
     private readonly bool _isWhole;
 
+    /// <summary>For dots of one line.</summary>
     /// <param name="holdsMetres">Along a line plans are off alike over so much; null where they are off as a whole.</param>
     public PlanError(IReadOnlyList<ObservedDot> dots, double? holdsMetres)
     {
@@ -41,8 +42,10 @@ internal sealed class PlanError
         }
     }
 
+    /// <summary>How many values there are.</summary>
     public int Groups { get; }
 
+    /// <summary>Which of them is a dot's.</summary>
     public int GroupOf(int dot) => _isWhole ? 0 : dot;
 
     /// <summary>Draws, each of standard deviation 1.</summary>

@@ -74,8 +74,9 @@ internal sealed partial class IdentityDesk(ProcessorGate gate, ILogger<IdentityD
             cancel);
     }
 
-    /// <summary>All dots of a line and a hookup in one ground: what is known so far; begun now when nothing is.</summary>
-    public LineReview Review(LineGround ground, int? hookupId, IReadOnlyList<JudgedDot> dots)
+    /// <summary>All dots of a line and a hookup in one ground: what is known so far.</summary>
+    /// <param name="begin">True to begin it where nothing is known.</param>
+    public LineReview Review(LineGround ground, int? hookupId, IReadOnlyList<JudgedDot> dots, bool begin)
     {
         List<JudgedDot> own = [.. dots.Where(d => d.Reading.HookupId == hookupId).TakeLast(IdentifyRules.MostDots)];
         var (task, _) = own.Count == 0 ? (null, NoIdentity.NoHookup) : ground.Identify(hookupId, [.. own.Select(d => ground.Observed(d.Reading, d.Before))]);
@@ -92,6 +93,11 @@ internal sealed partial class IdentityDesk(ProcessorGate gate, ILogger<IdentityD
             if (_reviews.Find(r => r.Key == question).Run is { } begun)
             {
                 return begun.Told(own);
+            }
+
+            if (!begin)
+            {
+                return run.Told(own);
             }
 
             _reviews.Add((question, run));

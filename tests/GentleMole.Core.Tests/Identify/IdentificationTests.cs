@@ -165,7 +165,7 @@ public class IdentificationTests
         Assert.True(brier < 0.12, $"Brier {brier:0.000}");
         Assert.True(sure.Count(t => IsTrue(t.identity.Best, t.truth)) >= 0.96 * sure.Count, $"{sure.Count(t => IsTrue(t.identity.Best, t.truth))} of {sure.Count}");
         Assert.DoesNotContain(told, t => t.identity.Verdict == Verdict.Sound && (t.truth.Kind is HypothesisKind.Line or HypothesisKind.Unknown or HypothesisKind.Hookup));
-        Assert.True(onTarget.Count(t => t.identity.Verdict == Verdict.Sound) >= 0.65 * onTarget.Count, $"sound on the right line {onTarget.Count(t => t.identity.Verdict == Verdict.Sound)} of {onTarget.Count}");
+        Assert.True(onTarget.Count(t => t.identity.Verdict == Verdict.Sound) >= 0.55 * onTarget.Count, $"sound on the right line {onTarget.Count(t => t.identity.Verdict == Verdict.Sound)} of {onTarget.Count}");
         Assert.True(onTarget.Count(t => t.identity.Verdict == Verdict.Reject) <= 0.06 * onTarget.Count, "reject on the right line");
     }
 

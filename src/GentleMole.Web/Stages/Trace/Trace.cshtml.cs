@@ -196,13 +196,15 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
     }
 
     /// <summary>What all dots of this hookup say together, as far as it is worked out; null where there is nothing to say.</summary>
-    public ReviewTold? Reviewed => LineAtHand is { Own: { } own } line && Hookup is { } hookup && line.Dots.Any(d => d.Reading.HookupId == hookup.Id)
-        && identities.Review(own.Ground, hookup.Id, line.Dots) is { Task: not null } review
+    public ReviewTold? Reviewed => Review(begin: false);
+
+    private ReviewTold? Review(bool begin) => LineAtHand is { Own: { } own } line && Hookup is { } hookup && line.Dots.Any(d => d.Reading.HookupId == hookup.Id)
+        && identities.Review(own.Ground, hookup.Id, line.Dots, begin) is { Task: not null } review
             ? new ReviewTold(review, own.Ground.Known, Person, $"/jobs/{Id}/trace?line={line.Line.Id}{(DotId is { } dot ? $"&dot={dot}" : "")}", this)
             : null;
 
-    /// <summary>The same, asked for again while it is being worked out.</summary>
-    public IActionResult OnGetReview() => Reviewed is { } told ? Partial("_LineReview", told with { IsAnswer = true }) : Content("");
+    /// <summary>The same, begun and asked for again while it is being worked out.</summary>
+    public IActionResult OnGetReview() => Review(begin: true) is { } told ? Partial("_LineReview", told with { IsAnswer = true }) : Content("");
 
     /// <summary>Marked dots that have become doubtful: taken off the line, or left with a reason.</summary>
     public async Task<IActionResult> OnPostSettleAsync()
@@ -255,7 +257,7 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
 
             List<PassDot> Told(Hookup hookup, List<JudgedDot> dots)
             {
-                var known = identities.Review(own.Ground, hookup.Id, line.Dots).Dots.ToDictionary(d => d.Dot.Reading.Id, d => (double?)d.Identity.OnTarget);
+                var known = identities.Review(own.Ground, hookup.Id, line.Dots, begin: false).Dots.ToDictionary(d => d.Dot.Reading.Id, d => (double?)d.Identity.OnTarget);
                 return [.. dots.Select(d => new PassDot(d.ToMark(), known.GetValueOrDefault(d.Reading.Id) ?? d.Reading.OnTarget))];
             }
 
