@@ -9,6 +9,9 @@ namespace GentleMole.Core.Identify;
 public sealed record DotIdentity(
     IReadOnlyList<Hypothesis> Hypotheses, Verdict Verdict, IReadOnlyList<NextMeasurement> Next, IReadOnlyList<SeenSign> Signs, IReadOnlyList<ResponseProfile> Profiles)
 {
+    /// <summary>Chance that what was read comes of something that none of the grounds has: then no explanation is sure.</summary>
+    public double Unexplained { get; init; }
+
     /// <summary>From here the response is the target's.</summary>
     public const double SoundFrom = 0.98;
 

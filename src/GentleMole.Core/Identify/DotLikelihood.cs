@@ -36,6 +36,9 @@ internal static class DotLikelihood
     /// <summary>Readings of a row share much of what may be wrong: together they count as this part of as many.</summary>
     private const double RowShare = 0.35;
 
+    /// <summary>A row is worth so many single signs.</summary>
+    private const int RowSigns = 8;
+
     private const double WayRight = 0.94;
     private const double WayWrong = 0.04;
     private const double WayUnclear = 0.15;
@@ -61,58 +64,83 @@ internal static class DotLikelihood
 
     /// <summary>Logarithm of the likelihood of everything that was read at a dot.</summary>
     /// <param name="field">Per ampere sent.</param>
-    public static double Log(DotPlaces places, ReadOnlySpan<double> field, double amperes, ReceiverBuild receiver)
+    public static double Log(DotPlaces places, ReadOnlySpan<double> field, double amperes, ReceiverBuild receiver) => Told(places, field, amperes, receiver).Log;
+
+    /// <summary>The same, with how much likelier everything would be if it agreed, and how many signs there are.</summary>
+    public static (double Log, double Surprise, int Signs) Told(DotPlaces places, ReadOnlySpan<double> field, double amperes, ReceiverBuild receiver)
     {
         var seen = places.Observed;
         var expected = ExpectedSigns.Of(places, field, amperes, receiver);
         var distance = seen.Depth is { Metres: > 0 and var depth } ? depth + receiver.LowerCoilMetres : expected.DistanceMetres ?? 1;
-        var log = SignLikelihood.Log(Held(expected.CrestMetres), CrestSigma(distance));
+        var (log, best, signs) = (0.0, 0.0, 0);
+        void Add(double off, double sigma)
+        {
+            log += SignLikelihood.Log(off, sigma);
+            best += SignLikelihood.Log(0, sigma);
+            signs++;
+        }
+
+        Add(Held(expected.CrestMetres), CrestSigma(distance));
         if (seen.NullOffsetMetres is { } silent)
         {
             var apart = silent - seen.PeakOffsetMetres;
-            var off = expected.NullMetres - (double.IsNaN(expected.CrestMetres) ? 0 : expected.CrestMetres) - apart;
-            log += SignLikelihood.Log(Held(off), NullSigma(distance, apart));
+            Add(Held(expected.NullMetres - (double.IsNaN(expected.CrestMetres) ? 0 : expected.CrestMetres) - apart), NullSigma(distance, apart));
         }
 
         if (seen.PeakNanotesla is > 0 and var level)
         {
-            log += Level(level * 1e-9, expected.LevelTesla, LevelSigma, receiver);
+            var (off, sigma) = Level(level * 1e-9, expected.LevelTesla, LevelSigma, receiver);
+            Add(off, sigma);
         }
         else if (seen.CurrentMilliamps is > 0 and var shown)
         {
-            log += Current(shown / 1000, seen, expected, receiver);
+            var (off, sigma) = Current(shown / 1000, seen, expected, receiver);
+            Add(off, sigma);
         }
 
         if (seen.Depth is { } read)
         {
-            log += expected.DistanceMetres is { } d
-                ? SignLikelihood.Log(Math.Clamp(d - receiver.LowerCoilMetres - read.Metres, -5, 5), DistanceSigma(d, receiver))
-                : SignLikelihood.Log(5, DistanceSigma(distance, receiver));
+            if (expected.DistanceMetres is { } d)
+            {
+                Add(Math.Clamp(d - receiver.LowerCoilMetres - read.Metres, -5, 5), DistanceSigma(d, receiver));
+            }
+            else
+            {
+                Add(5, DistanceSigma(distance, receiver));
+            }
         }
 
         if (seen.Direction is { } direction)
         {
-            log += SignLikelihood.Log(Axial(direction.Degrees - seen.Walking.Degrees - expected.DirectionDegrees), DirectionSigma);
+            Add(Axial(direction.Degrees - seen.Walking.Degrees - expected.DirectionDegrees), DirectionSigma);
         }
 
         if (seen.Way is { } way)
         {
             log += Math.Log(WayChance(way, expected.WayCosine));
+            best += Math.Log(WayRight);
+            signs++;
         }
 
         if (seen.SidewaysFraction is { } sideways)
         {
-            log += SignLikelihood.Log(sideways - Math.Min(expected.Sideways, 10), SidewaysSigma(Math.Min(expected.Sideways, 10)));
+            Add(sideways - Math.Min(expected.Sideways, 10), SidewaysSigma(Math.Min(expected.Sideways, 10)));
         }
 
         if (seen.LiftRatio is { } lift)
         {
-            log += expected.LiftRatio is { } rise
-                ? SignLikelihood.Log(Math.Clamp(rise, -5, 5) - lift, LiftSigma(expected.DistanceMetres ?? distance, receiver))
-                : SignLikelihood.Log(5, LiftSigma(distance, receiver));
+            if (expected.LiftRatio is { } rise)
+            {
+                Add(Math.Clamp(rise, -5, 5) - lift, LiftSigma(expected.DistanceMetres ?? distance, receiver));
+            }
+            else
+            {
+                Add(5, LiftSigma(distance, receiver));
+            }
         }
 
-        return log + Row(places, field, amperes, receiver);
+        var (row, rowBest) = Row(places, field, amperes, receiver);
+        return (log + row, best + rowBest - log - row, signs + (places.Observed.Readings.Count > 0 ? RowSigns : 0));
     }
 
     /// <summary>How likely a way is read where the part in step is so large.</summary>
@@ -127,44 +155,49 @@ internal static class DotLikelihood
     /// <summary>An angle between lines, which have no head: −90 to 90.</summary>
     public static double Axial(double degrees) => degrees - (180 * Math.Round(degrees / 180));
 
-    private static double Level(double seen, double expected, double part, ReceiverBuild receiver)
+    private static (double Off, double Sigma) Level(double seen, double expected, double part, ReceiverBuild receiver)
     {
         var floor = receiver.FloorTesla;
-        return SignLikelihood.Log(Math.Log((seen + floor) / (expected + floor)), Math.Sqrt(Square(part) + Square(floor / (expected + floor))));
+        return (Math.Log((seen + floor) / (expected + floor)), Math.Sqrt(Square(part) + Square(floor / (expected + floor))));
     }
 
     /// <summary>A current is a level times a distance: with the distance that was shown taken out, only the level is left to judge.</summary>
-    private static double Current(double seen, ObservedDot dot, ExpectedSigns expected, ReceiverBuild receiver)
+    private static (double Off, double Sigma) Current(double seen, ObservedDot dot, ExpectedSigns expected, ReceiverBuild receiver)
     {
         var distance = dot.Depth is { Metres: > 0 and var depth } ? depth + receiver.LowerCoilMetres : expected.DistanceMetres ?? 1;
         var loose = dot.Depth is null ? CoilSigma(distance, receiver) / distance : 0;
         return Level(seen * Physics.Mu0 / (2 * Math.PI * distance), expected.LevelTesla, Math.Sqrt(Square(CurrentSigma) + Square(loose)), receiver);
     }
 
-    private static double Row(DotPlaces places, ReadOnlySpan<double> field, double amperes, ReceiverBuild receiver)
+    private static (double Log, double Best) Row(DotPlaces places, ReadOnlySpan<double> field, double amperes, ReceiverBuild receiver)
     {
         var readings = places.Observed.Readings;
         if (readings.Count == 0)
         {
-            return 0;
+            return (0, 0);
         }
 
         var crest = readings.Max(r => r.Peak) * 1e-9;
         amperes *= places.Observed.IsRowRelative ? Scale(places, field, amperes) : 1;
-        double log = 0;
+        var (log, best) = (0.0, 0.0);
         for (var i = 0; i < readings.Count; i++)
         {
-            log += One(readings[i].Peak * 1e-9, ExpectedSigns.Across(field, places.Row + i) * amperes);
+            One(readings[i].Peak * 1e-9, ExpectedSigns.Across(field, places.Row + i) * amperes);
             if (readings[i].Null is { } silent)
             {
-                log += One(silent * 1e-9, ExpectedSigns.Vertical(field, places.Row + i) * amperes);
+                One(silent * 1e-9, ExpectedSigns.Vertical(field, places.Row + i) * amperes);
             }
         }
 
-        return RowShare * log;
+        return (RowShare * log, RowShare * best);
 
-        double One(double seen, double expected) =>
-            SignLikelihood.Log(seen - expected, Math.Sqrt(Square(RowPart * expected) + Square(RowFloor * crest) + Square(receiver.FloorTesla))) + Math.Log(Math.Max(crest, 1e-15));
+        void One(double seen, double expected)
+        {
+            var sigma = Math.Sqrt(Square(RowPart * expected) + Square(RowFloor * crest) + Square(receiver.FloorTesla));
+            var unit = Math.Log(Math.Max(crest, 1e-15));
+            log += SignLikelihood.Log(seen - expected, sigma) + unit;
+            best += SignLikelihood.Log(0, sigma) + unit;
+        }
     }
 
     /// <summary>By what a field has to be multiplied to come nearest to a row, least squares on the responses across.</summary>

@@ -222,6 +222,13 @@ internal sealed class GroundModel
 
     private double LogOf(int dot, ReadOnlySpan<double> sum, double logAmperes) => DotLikelihood.Log(Dots[dot], sum, Math.Exp(logAmperes), _task.Receiver);
 
+    /// <summary>How much likelier what was read at a dot would be if all of it agreed with a particle, and how many signs there are.</summary>
+    public (double Surprise, int Signs) Surprise(Particle particle, int dot)
+    {
+        var (_, surprise, signs) = DotLikelihood.Told(Dots[dot], Sum(dot, particle.Fields[dot]), Math.Exp(particle.LogAmperes), _task.Receiver);
+        return (surprise, signs);
+    }
+
     /// <summary>What a receiver would show at a dot.</summary>
     public ExpectedSigns Expected(Particle particle, int dot) =>
         ExpectedSigns.Of(Dots[dot], Sum(dot, particle.Fields[dot]), Math.Exp(particle.LogAmperes), _task.Receiver);

@@ -11,6 +11,12 @@ public static class Identification
     /// <summary>Chance that is kept for what the model does not know, shared by all explanations alike.</summary>
     private const double Kept = 0.0175;
 
+    /// <summary>Weight of something that no ground has: one sign that is far out is not enough for it, two are.</summary>
+    private const double Strange = 4e-6;
+
+    /// <summary>How badly (logarithm) a sign fits on average where everything is as it should be.</summary>
+    private const double StrangePerSign = 0.5;
+
     private const double ProfileStep = 0.1;
     private const int ProfileSteps = 30;
 
@@ -37,6 +43,8 @@ public static class Identification
             }
         }
 
+        var unexplained = Unexplained(dot, chains);
+        var kept = Kept + ((1 - Kept) * unexplained);
         var names = task.UnknownLines ? counts.Length : counts.Length - 1;
         var hypotheses = new List<Hypothesis>();
         for (var i = 0; i < counts.Length; i++)
@@ -44,7 +52,7 @@ public static class Identification
             var (kind, line) = Named(i);
             if (kind != HypothesisKind.Unknown || task.UnknownLines)
             {
-                hypotheses.Add(new Hypothesis(kind, line, (counts[i] * (1 - Kept)) + (Kept / names)));
+                hypotheses.Add(new Hypothesis(kind, line, (counts[i] * (1 - kept)) + (kept / names)));
             }
         }
 
@@ -63,7 +71,27 @@ public static class Identification
             ? []
             : NextMeasurements.Of(task, dot, chains, (model, particle) => model.Answer(particle, dot), cancel);
         var onTarget = hypotheses.First(h => h.Kind == HypothesisKind.Target).Probability;
-        return new DotIdentity(hypotheses, DotIdentity.VerdictOf(onTarget), next, expected.Signs(Named, dot > 0 ? task.Dots[dot - 1] : null), isAlone ? Profiles(task, dot, chains, Named) : []);
+        return new DotIdentity(hypotheses, DotIdentity.VerdictOf(onTarget), next, expected.Signs(Named, dot > 0 ? task.Dots[dot - 1] : null), isAlone ? Profiles(task, dot, chains, Named) : []) { Unexplained = unexplained };
+    }
+
+    /// <summary>
+    /// Every explanation may fit badly, and the least bad would still seem sure. So all of them are held against one that expects nothing in
+    /// particular: rare, and for each sign a little less likely than one that fits.
+    /// </summary>
+    private static double Unexplained(int dot, IReadOnlyList<(ParticleChain Chain, GroundModel Model, double Weight)> chains)
+    {
+        var (fits, signs) = (0.0, 0);
+        foreach (var (chain, model, weight) in chains)
+        {
+            foreach (var particle in chain.Particles)
+            {
+                (var surprise, signs) = model.Surprise(particle, dot);
+                fits += weight / chain.Particles.Count * Math.Exp(-surprise);
+            }
+        }
+
+        var strange = Strange * Math.Exp(-StrangePerSign * signs);
+        return strange / (strange + ((1 - Strange) * fits));
     }
 
     /// <summary>Of every explanation that has a ground, across the dot in the one that explains it best.</summary>

@@ -34,8 +34,9 @@ public sealed record PassComparison(IReadOnlyList<PassPair> Pairs, PassFinding F
         foreach (var dot in second)
         {
             var station = run.Project(dot.Mark.Place);
-            var beyond = Math.Abs((dot.Mark.Place - station.Foot).Dot(run.DirectionAt(station.ChainageMetres)));
-            if (Math.Abs(station.OffsetMetres) > NearMetres || (beyond > BeyondMetres && (station.ChainageMetres <= 0 || station.ChainageMetres >= run.Length)))
+            var (off, along) = (dot.Mark.Place - station.Foot, run.DirectionAt(station.ChainageMetres));
+            var (beyond, apart) = (Math.Abs(off.Dot(along)), off.Dot(along.Right));
+            if (Math.Abs(apart) > NearMetres || (beyond > BeyondMetres && (station.ChainageMetres <= 0 || station.ChainageMetres >= run.Length)))
             {
                 continue;
             }
@@ -43,7 +44,7 @@ public sealed record PassComparison(IReadOnlyList<PassPair> Pairs, PassFinding F
             var nearest = first.MinBy(f => f.Mark.Place.DistanceTo(dot.Mark.Place))!;
             var stretch = line.Stretches.FirstOrDefault(s => station.ChainageMetres <= s.ToChainageMetres) ?? line.Stretches[^1];
             var depth = line.DepthAt(station.ChainageMetres);
-            pairs.Add(Pair(dot, nearest, station.ChainageMetres, station.OffsetMetres, stretch.AcrossHalfWidthMetres, depth));
+            pairs.Add(Pair(dot, nearest, station.ChainageMetres, apart, stretch.AcrossHalfWidthMetres, depth));
         }
 
         pairs.Sort((a, b) => a.ChainageMetres.CompareTo(b.ChainageMetres));

@@ -14,6 +14,10 @@ internal sealed record IdentifyWords(Func<string, string> Name, UnitSystem Units
 
     private const int MostSigns = 4;
 
+    /// <summary>From here it is said that nothing explains what was read.</summary>
+    private const double Strange = 0.2;
+    private const double Hopeless = 0.7;
+
     public static string Kind(HypothesisKind kind) => kind switch
     {
         HypothesisKind.Target => "target",
@@ -56,6 +60,8 @@ internal sealed record IdentifyWords(Func<string, string> Name, UnitSystem Units
         return identity.Verdict switch
         {
             Verdict.Sound => $"This is {target}.",
+            _ when identity.Unexplained >= Hopeless => "Nothing that is drawn here explains this.",
+            _ when identity.Unexplained >= Strange => $"No line that is drawn explains this well; {(best.Kind == HypothesisKind.Disturbed ? "no line lies right under the dot" : $"likeliest is {Who(best)}")}.",
             _ when best.Kind == HypothesisKind.Target => $"This is likely {target}, but it could be {Who(second)}.",
             _ when best.Kind == HypothesisKind.Disturbed => $"The response peaks aside of what makes it: no line lies right under the dot.",
             _ when identity.Verdict == Verdict.Reject => $"This is {(best.Probability >= 0.9 ? "" : "likely ")}{Who(best)}, not {target}.",

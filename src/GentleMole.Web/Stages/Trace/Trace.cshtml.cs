@@ -198,7 +198,9 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
     /// <summary>What all dots of this hookup say together, as far as it is worked out; null where there is nothing to say.</summary>
     public ReviewTold? Reviewed => Review(begin: false);
 
-    private ReviewTold? Review(bool begin) => LineAtHand is { Own: { } own } line && Hookup is { } hookup && line.Dots.Any(d => d.Reading.HookupId == hookup.Id)
+    /// <summary>Of the hookup of the dot at hand, else of the last one with dots.</summary>
+    private ReviewTold? Review(bool begin) => LineAtHand is { Own: { } own } line
+        && Sheet.Job.Hookups.OrderBy(h => h.MadeAt).LastOrDefault(h => line.Dots.Any(d => d.Reading.HookupId == h.Id) && (SelectedDot is null || SelectedDot.Reading.HookupId == h.Id)) is { } hookup
         && identities.Review(own.Ground, hookup.Id, line.Dots, begin) is { Task: not null } review
             ? new ReviewTold(review, own.Ground.Known, Person, $"/jobs/{Id}/trace?line={line.Line.Id}{(DotId is { } dot ? $"&dot={dot}" : "")}", this)
             : null;
