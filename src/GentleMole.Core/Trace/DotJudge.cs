@@ -71,7 +71,7 @@ public static class DotJudge
             return (Verdict.Reject, DotFinding.CurrentRunsBack, NextStep.CheckBond);
         }
 
-        if (Failing(SignKind.Current) is { IsByGround: false } current && current.Measured < FarLess * ExpectedCurrent(context))
+        if (Failing(SignKind.Current) is { } current && current.Measured < FarLess * (current.IsByGround ? current.ExpectedLow : ExpectedCurrent(context)))
         {
             return (Verdict.Reject, DotFinding.CurrentElsewhere, NextStep.CompareCurrents);
         }

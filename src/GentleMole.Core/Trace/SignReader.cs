@@ -190,7 +190,8 @@ internal sealed class SignReader(DotObservation dot, DotContext context, Pinpoin
         var band = context.ByGround.FirstOrDefault(b => b.Kind == kind);
         if (band is not null)
         {
-            (low, high) = (band.Low, band.High);
+            // More current than the ground lets through, up to what was sent, is no sign of another line: ends are better than supposed.
+            (low, high) = (band.Low, kind == SignKind.Current ? Math.Max(band.High, high) : band.High);
         }
 
         var agrees = measured >= low && measured <= high;

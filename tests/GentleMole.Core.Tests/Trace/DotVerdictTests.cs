@@ -61,8 +61,28 @@ public class DotVerdictTests
 
         Assert.Equal(DotFinding.CurrentElsewhere, thumb.Finding);
         Assert.Equal(DotFinding.SignsAgree, ground.Finding);
-        Assert.True(ground.Signs.Single(s => s.Kind == SignKind.Current) is { IsByGround: true, ExpectedLow: 8, ExpectedHigh: 20 });
+        Assert.True(ground.Signs.Single(s => s.Kind == SignKind.Current) is { IsByGround: true, ExpectedLow: 8, ExpectedHigh: > 50 });
         Assert.All(ground.Signs.Where(s => s.Kind != SignKind.Current), s => Assert.False(s.IsByGround));
+    }
+
+    [Theory]
+    [InlineData(7, SignOutcome.Disagrees)]
+    [InlineData(48, SignOutcome.Agrees)]
+    [InlineData(70, SignOutcome.Disagrees)]
+    public void More_current_than_the_ground_lets_through_is_no_fault_up_to_what_was_sent(double milliamps, SignOutcome expected)
+    {
+        var bands = GroundBand.Of(Identity(0.99, Sign(IdentitySign.Current, milliamps, 8, 20)), isAwayWithWalk: true, null);
+        Assert.Equal(expected, DotJudge.Judge(Clean with { CurrentMilliamps = milliamps }, Context with { ByGround = bands }).Signs.Single(s => s.Kind == SignKind.Current).Outcome);
+    }
+
+    [Theory]
+    [InlineData(3, DotFinding.CurrentElsewhere)]
+    [InlineData(7, DotFinding.CurrentOff)]
+    [InlineData(9, DotFinding.SignsAgree)]
+    public void Far_less_than_the_ground_lets_through_stops_the_mark(double milliamps, DotFinding expected)
+    {
+        var bands = GroundBand.Of(Identity(0.99, Sign(IdentitySign.Current, milliamps, 8, 20)), isAwayWithWalk: true, null);
+        Assert.Equal(expected, DotJudge.Judge(Clean with { CurrentMilliamps = milliamps }, Context with { ByGround = bands }).Finding);
     }
 
     [Fact]
