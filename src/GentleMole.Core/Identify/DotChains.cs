@@ -30,7 +30,8 @@ public sealed class DotChains
 
     /// <summary>Takes in all dots of a task: at once where plans are off as a whole, else one after the other.</summary>
     /// <param name="grounds">Of a task with the same network, source, frequency and display.</param>
-    public static DotChains Of(IdentifyTask task, GroundSet grounds, CancellationToken cancel, int seed = 1)
+    /// <param name="particles">Ways in which ground and lines may be that each chain carries on.</param>
+    public static DotChains Of(IdentifyTask task, GroundSet grounds, CancellationToken cancel, int seed = 1, int particles = ParticleChain.Usual)
     {
         var isAtOnce = task.PlanHoldsMetres is null;
         var first = isAtOnce ? task : task with { Dots = [task.Dots[0]] };
@@ -42,7 +43,7 @@ public sealed class DotChains
         {
             var kind = which[i % which.Count];
             var model = new GroundModel(first, grounds.Grounds, fields, kind);
-            return new Branch(new ParticleChain(model, (100 * seed) + from + i, cancel), model, kind);
+            return new Branch(new ParticleChain(model, (100 * seed) + from + i, cancel, null, particles), model, kind);
         }, cancel);
 
         var chains = Some(kinds, 0, isAtOnce ? Chains : 1);

@@ -11,6 +11,9 @@ public static class LineIdentities
 
     private const int MostStrange = 2;
 
+    /// <summary>Fewer than for one dot: here many others of the line stand by each.</summary>
+    private const int Particles = 260;
+
     /// <summary>Dots that are enough to learn the ground from.</summary>
     private const int Teachers = 6;
 
@@ -31,7 +34,7 @@ public static class LineIdentities
             yield return [.. own.Select(dot => (dot, chains.Identity(few.IndexOf(dot), false, cancel)))];
         }
 
-        DotChains? Taken(DotChains? chains, int dot) => chains?.With(task.Dots[dot], cancel) ?? DotChains.Of(task with { Dots = [task.Dots[dot]] }, grounds, cancel);
+        DotChains? Taken(DotChains? chains, int dot) => chains?.With(task.Dots[dot], cancel) ?? DotChains.Of(task with { Dots = [task.Dots[dot]] }, grounds, cancel, 1, Particles);
     }
 
     /// <summary>What all of them together teach of the ground: by those that are unlike the rest and others far from each other.</summary>

@@ -6,8 +6,8 @@ namespace GentleMole.Core.Identify;
 /// </summary>
 internal sealed class ParticleChain
 {
-    /// <summary>Particles that are carried on.</summary>
-    public const int Count = 400;
+    /// <summary>Particles that are carried on, where it is not said otherwise.</summary>
+    public const int Usual = 400;
 
     private const int FirstPerParticle = 5;
     private const int OnPerParticle = 3;
@@ -31,11 +31,13 @@ internal sealed class ParticleChain
     private readonly Random _random;
     private readonly double[][] _next;
     private readonly int _old;
+    private readonly int _count;
     private GroundModel.LikelyGrounds _likely;
 
     /// <param name="before">A chain over all dots but the last, to be carried on: then only the last is let in.</param>
-    public ParticleChain(GroundModel model, int seed, CancellationToken cancel, ParticleChain? before = null)
+    public ParticleChain(GroundModel model, int seed, CancellationToken cancel, ParticleChain? before = null, int count = Usual)
     {
+        _count = before?._count ?? count;
         (_model, _random) = (model, new Random(seed));
         _next = model.Room();
         _old = before is null ? 0 : model.Dots.Count - 1;
@@ -74,8 +76,8 @@ internal sealed class ParticleChain
     private (List<Particle> Particles, double Reached) First()
     {
         var (middle, sigma) = _model.LogAmperes;
-        var drawn = new List<(Particle Particle, double LogWeight)>(Count * FirstPerParticle);
-        for (var i = 0; i < Count * FirstPerParticle; i++)
+        var drawn = new List<(Particle Particle, double LogWeight)>(_count * FirstPerParticle);
+        for (var i = 0; i < _count * FirstPerParticle; i++)
         {
             var particle = _model.Empty(_likely.Draw(_random), _next);
             particle.LogAmperes = middle + (sigma * Deviate.Normal(_random));
@@ -189,7 +191,7 @@ internal sealed class ParticleChain
         var reached = Further(0, Weights);
         var weights = Weights(reached);
         LogEvidence = LogSum(weights) - Math.Log(drawn.Count) + logBefore;
-        kept = [.. Drawn(weights, Count).Select(i => drawn[i].Particle.Copy())];
+        kept = [.. Drawn(weights, _count).Select(i => drawn[i].Particle.Copy())];
         return reached;
     }
 
@@ -209,9 +211,9 @@ internal sealed class ParticleChain
     private double Part(int dot, double reached) => dot < _old ? 1 : reached;
 
     /// <summary>How far the likelihood can be let in while enough particles still count.</summary>
-    private static double Further(double reached, Func<double, double[]> weights)
+    private double Further(double reached, Func<double, double[]> weights)
     {
-        const double enough = Count * LeastEffective;
+        var enough = _count * LeastEffective;
         if (Effective(weights(1)) >= enough)
         {
             return 1;
@@ -231,7 +233,7 @@ internal sealed class ParticleChain
     {
         double[] weights = [.. Particles.Select(p => by * New(p))];
         LogEvidence += LogSum(weights) - Math.Log(weights.Length);
-        Particles = [.. Drawn(weights, Count).Select(i => Particles[i].Copy())];
+        Particles = [.. Drawn(weights, _count).Select(i => Particles[i].Copy())];
     }
 
     /// <summary>Systematic draws by weight.</summary>

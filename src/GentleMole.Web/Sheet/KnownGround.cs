@@ -36,8 +36,10 @@ internal sealed class KnownGround
     private readonly IReadOnlyList<GroundSource> _sources;
     private readonly ConcurrentDictionary<(int Hookup, int Line), Lazy<(SupposedGround Ground, SolvedNetwork Currents)?>> _solved = new();
 
+    private readonly Lazy<SupposedGround> _ground;
+
     private KnownGround(JobSheet frame, IReadOnlyList<GroundSource> sources, string fingerprint) =>
-        (_frame, _sources, Fingerprint) = (frame, sources, fingerprint);
+        (_frame, _sources, Fingerprint, _ground) = (frame, sources, fingerprint, new(() => SheetGround.Of(frame)));
 
     /// <summary>Two that are the same say the same.</summary>
     public string Fingerprint { get; }
@@ -98,7 +100,7 @@ internal sealed class KnownGround
 
         var (sender, hearer) = (SenderOf(hookup), (Of(hookup.ReceiverId, InstrumentKind.Receiver) ?? UsualInstruments.Receiver).AsReceiver());
         return SupposedTask.Of(
-            SheetGround.Of(_frame), of => _sources.FirstOrDefault(s => s.Of == of) is { } source ? SigmaOf(source) : UsualDoubtMetres / 1.96,
+            _ground.Value, of => _sources.FirstOrDefault(s => s.Of == of) is { } source ? SigmaOf(source) : UsualDoubtMetres / 1.96,
             TryOf(hookup, SheetGround.LineName(line.Line.Id), hertz, sender) with { On = SheetGround.LineName(hookup.LineId) }, sender, hearer, (hookup.SentMilliamps, hookup.Volts), dots);
     }
 
@@ -112,7 +114,7 @@ internal sealed class KnownGround
 
     /// <summary>A chainage of the network as the sheet counts it.</summary>
     public double SheetChainage(LinePlace place) =>
-        SheetGround.Of(_frame).Line(place.Line) is { } line ? Math.Clamp(place.ChainageMetres - SupposedGround.Before(line), 0, line.Run.Length) : place.ChainageMetres;
+        _ground.Value.Line(place.Line) is { } line ? Math.Clamp(place.ChainageMetres - SupposedGround.Before(line), 0, line.Run.Length) : place.ChainageMetres;
 
     /// <summary>True where the current away from the transmitter runs the given way at a place, by how the line should run; null where nobody knows.</summary>
     public bool? RunsAway(SheetLine line, int? hookupId, SitePoint place, SitePoint ahead) =>

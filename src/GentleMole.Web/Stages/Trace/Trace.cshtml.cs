@@ -34,6 +34,7 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
     private IReadOnlyList<FieldError> _trouble = [];
     private int _growing;
     private WhichLine? _line;
+    private ReviewTold? _reviewed;
 
     /// <summary>The simulated receiver's walk on this job, when there is one.</summary>
     public WalkProgress? Walk => walks.Of(Id);
@@ -196,7 +197,7 @@ internal sealed class TracePage(MoleDb db, SheetLoader loader, PlaceClock clock,
     }
 
     /// <summary>What all dots of this hookup say together, as far as it is worked out; null where there is nothing to say.</summary>
-    public ReviewTold? Reviewed => Review(begin: false);
+    public ReviewTold? Reviewed => _reviewed ??= Review(begin: false);
 
     /// <summary>Of the hookup of the dot at hand, else of the last one with dots.</summary>
     private ReviewTold? Review(bool begin) => LineAtHand is { Own: { } own } line
