@@ -4,7 +4,8 @@ using GentleMole.Core.Instruments;
 namespace GentleMole.Core.Identify;
 
 /// <summary>What the signs of one dot would be if this or that made its response: collected from grounds as they are drawn, before anything was read.</summary>
-internal sealed class Expectations(DotPlaces places, ReceiverBuild receiver)
+/// <param name="logWorth">Logarithm of how likely the grounds are from which it is collected.</param>
+internal sealed class Expectations(DotPlaces places, ReceiverBuild receiver, double logWorth)
 {
     /// <summary>Only where a response peaks so near to the dot is it the one that was read.</summary>
     private const double NearMetres = 0.35;
@@ -16,6 +17,9 @@ internal sealed class Expectations(DotPlaces places, ReceiverBuild receiver)
 
     private const double RatioPart = 0.11;
     private const double RootThree = 1.7320508075688772;
+    private readonly DotPlaces _places = places;
+    private readonly ReceiverBuild _receiver = receiver;
+    private readonly double _logWorth = logWorth;
     private readonly Dictionary<int, List<(ExpectedSigns Signs, double Weight)>> _by = [];
     private readonly Dictionary<int, List<(double Ratio, double Weight)>> _ratios = [];
 
@@ -34,18 +38,25 @@ internal sealed class Expectations(DotPlaces places, ReceiverBuild receiver)
         }
     }
 
-    /// <summary>Takes in what another chain collected.</summary>
-    public void Join(Expectations other)
+    /// <summary>What several chains collected; they keep what they have, since they are carried on.</summary>
+    public static Expectations Joined(IReadOnlyList<Expectations> all)
     {
-        foreach (var (answer, signs) in other._by)
+        var joined = new Expectations(all[0]._places, all[0]._receiver, all.Max(e => e._logWorth));
+        foreach (var one in all)
         {
-            (_by.TryGetValue(answer, out var list) ? list : _by[answer] = []).AddRange(signs);
+            var worth = Math.Exp(one._logWorth - joined._logWorth);
+            foreach (var (answer, signs) in one._by)
+            {
+                (joined._by.TryGetValue(answer, out var list) ? list : joined._by[answer] = []).AddRange(signs.Select(s => (s.Signs, s.Weight * worth)));
+            }
+
+            foreach (var (answer, ratios) in one._ratios)
+            {
+                (joined._ratios.TryGetValue(answer, out var list) ? list : joined._ratios[answer] = []).AddRange(ratios.Select(r => (r.Ratio, r.Weight * worth)));
+            }
         }
 
-        foreach (var (answer, ratios) in other._ratios)
-        {
-            (_ratios.TryGetValue(answer, out var list) ? list : _ratios[answer] = []).AddRange(ratios);
-        }
+        return joined;
     }
 
     /// <summary>Every sign that was read.</summary>
@@ -53,7 +64,7 @@ internal sealed class Expectations(DotPlaces places, ReceiverBuild receiver)
     /// <param name="last">The dot before; null for the first.</param>
     public IReadOnlyList<SeenSign> Signs(Func<int, (HypothesisKind Kind, string? Line)> named, ObservedDot? last)
     {
-        var seen = places.Observed;
+        var seen = _places.Observed;
         var signs = new List<SeenSign>();
         void Add(IdentitySign sign, double? read, Func<ExpectedSigns, double> expected, Func<ExpectedSigns, double> sigma, Func<ExpectedSigns, double> log)
         {
@@ -81,8 +92,8 @@ internal sealed class Expectations(DotPlaces places, ReceiverBuild receiver)
             IdentitySign.Way, seen.Way is { } way ? way switch { CurrentWay.With => 1, CurrentWay.Against => -1, CurrentWay.None => 0 } : null,
             e => Math.Abs(e.WayCosine) < DotLikelihood.UnclearCosine ? 0 : Math.Sign(e.WayCosine), _ => 0, e => Math.Log(DotLikelihood.WayChance(seen.Way ?? CurrentWay.None, e.WayCosine)));
         Add(
-            IdentitySign.Depth, seen.Depth?.Metres, e => e.DistanceMetres - receiver.LowerCoilMetres ?? double.NaN, e => DotLikelihood.DistanceSigma(e.DistanceMetres ?? 1, receiver),
-            e => e.DistanceMetres is { } d ? SignLikelihood.Log(d - receiver.LowerCoilMetres - seen.Depth!.Value.Metres, DotLikelihood.DistanceSigma(d, receiver)) : double.NaN);
+            IdentitySign.Depth, seen.Depth?.Metres, e => e.DistanceMetres - _receiver.LowerCoilMetres ?? double.NaN, e => DotLikelihood.DistanceSigma(e.DistanceMetres ?? 1, _receiver),
+            e => e.DistanceMetres is { } d ? SignLikelihood.Log(d - _receiver.LowerCoilMetres - seen.Depth!.Value.Metres, DotLikelihood.DistanceSigma(d, _receiver)) : double.NaN);
         var apart = seen.NullOffsetMetres - seen.PeakOffsetMetres;
         Add(
             IdentitySign.NullFromPeak, apart, e => e.NullMetres - e.CrestMetres, e => DotLikelihood.NullSigma(e.DistanceMetres ?? 1, e.NullMetres - e.CrestMetres),
@@ -91,8 +102,8 @@ internal sealed class Expectations(DotPlaces places, ReceiverBuild receiver)
         Add(IdentitySign.Direction, turned, e => e.DirectionDegrees, _ => DotLikelihood.DirectionSigma, e => SignLikelihood.Log(DotLikelihood.Axial(turned!.Value - e.DirectionDegrees), DotLikelihood.DirectionSigma));
         Add(IdentitySign.Sideways, seen.SidewaysFraction, e => e.Sideways, e => DotLikelihood.SidewaysSigma(e.Sideways), e => SignLikelihood.Log(seen.SidewaysFraction!.Value - e.Sideways, DotLikelihood.SidewaysSigma(e.Sideways)));
         Add(
-            IdentitySign.Lift, seen.LiftRatio, e => e.LiftRatio ?? double.NaN, e => DotLikelihood.LiftSigma(e.DistanceMetres ?? 1, receiver),
-            e => e.LiftRatio is { } l ? SignLikelihood.Log(l - seen.LiftRatio!.Value, DotLikelihood.LiftSigma(e.DistanceMetres ?? 1, receiver)) : double.NaN);
+            IdentitySign.Lift, seen.LiftRatio, e => e.LiftRatio ?? double.NaN, e => DotLikelihood.LiftSigma(e.DistanceMetres ?? 1, _receiver),
+            e => e.LiftRatio is { } l ? SignLikelihood.Log(l - seen.LiftRatio!.Value, DotLikelihood.LiftSigma(e.DistanceMetres ?? 1, _receiver)) : double.NaN);
         return signs;
     }
 

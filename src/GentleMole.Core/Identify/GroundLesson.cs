@@ -40,7 +40,7 @@ public sealed record GroundLesson(LessonKind Kind, double Chance, double Value)
         foreach (var (chain, model, weight) in chains.Weighed)
         {
             seen.AddRange(chain.Particles.Select(p => (
-                model.Grounds[p.Ground].Draw, model.Grounds[p.Ground], model.Of(p.Aside, model.Unknown)[0], model.Of(p.Deeper, model.Unknown)[0], weight / chain.Particles.Count)));
+                model.Grounds[p.Ground].Draw, model.Grounds[p.Ground], model.Places.Of(p.Aside, model.Unknown)[0], model.Places.Of(p.Deeper, model.Unknown)[0], weight / chain.Particles.Count)));
         }
 
         // Few grounds are left where much was read, and these have much in common by chance: they count as so many witnesses, no more.

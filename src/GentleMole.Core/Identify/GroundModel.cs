@@ -7,12 +7,6 @@ namespace GentleMole.Core.Identify;
 /// <summary>The solved grounds with the dots over them: what lines may do in them, and what that makes at the dots.</summary>
 internal sealed class GroundModel
 {
-    /// <summary>Standard deviation of the logarithm of a recorded line's depth.</summary>
-    private const double DepthSigma = 0.2;
-
-    /// <summary>A line that is known to the centimetre still moves a little.</summary>
-    private const double LeastDoubtMetres = 0.02;
-
     /// <summary>Standard deviation of the logarithm of a line's current about that of the nearest solved ground.</summary>
     private const double StrongerSigma = 0.1;
 
@@ -20,17 +14,10 @@ internal sealed class GroundModel
     private const double GuessedAmperesSigma = 1;
     private const double GuessedAmperes = 0.03;
 
-
-    /// <summary>A plan that is worse than it says is so many times worse.</summary>
-    private const double BadPlan = 3;
-
     private readonly IdentifyTask _task;
     private readonly double[] _weights;
     private readonly double[] _scratch;
     private readonly IReadOnlyList<DotFields> _fields;
-    private readonly Dictionary<(int Ground, int Line), List<(int Group, double Aside, double? Deeper)>> _pins = [];
-    private readonly PlanError _error;
-    private readonly double _widest;
 
     /// <param name="withUnknown">Only grounds with a line that nobody drew, or only those without; null for all.</param>
     public GroundModel(IdentifyTask task, IReadOnlyList<SolvedGround> grounds, IReadOnlyList<DotFields> dots, bool? withUnknown = null)
@@ -43,18 +30,18 @@ internal sealed class GroundModel
         _weights = Array.ConvertAll(weights, w => w / total);
         LogMean = most + Math.Log(total / grounds.Count);
         _scratch = new double[Dots.Max(d => d.Count) * DotPlaces.Each];
-        _error = new PlanError([.. Dots.Select(d => d.Observed)], task.PlanHoldsMetres);
-        _widest = WidestOf(task);
+        Places = new LinePlaces(task, grounds, [.. Dots.Select(d => d.Observed)]);
     }
 
     /// <summary>What each dot is reckoned with.</summary>
     public static IReadOnlyList<DotFields> FieldsOf(IdentifyTask task, IReadOnlyList<SolvedGround> grounds)
     {
-        var reach = task.DoubtMetres.Select(d => DotFields.Reach * WidestOf(task) * Math.Max(LeastDoubtMetres, d)).ToList();
+        var reach = Enumerable.Range(0, task.DoubtMetres.Count).Select(line => LinePlaces.ReachOf(task, line)).ToList();
         return [.. task.Dots.Select(d => new DotFields(new DotPlaces(d, task.Receiver), grounds, reach))];
     }
 
-    private static double WidestOf(IdentifyTask task) => task.BadPlanChance > 0 ? BadPlan : 1;
+    /// <summary>Where lines may lie.</summary>
+    public LinePlaces Places { get; }
 
     public IReadOnlyList<SolvedGround> Grounds { get; }
 
@@ -112,47 +99,13 @@ internal sealed class GroundModel
         ? (Math.Log(shown / 1000), ShownAmperesSigma)
         : (_task.Source is DirectSource or ClampSource ? Math.Log(GuessedAmperes) : 0, GuessedAmperesSigma);
 
-    /// <summary>Dots that share how far lines lie from their plans: each has a number.</summary>
-    public int Groups => _error.Groups;
-
-    public int GroupOf(int dot) => _error.GroupOf(dot);
-
-    /// <summary>Standard deviations of a line's place aside and of the logarithm of its depth.</summary>
-    public (double Aside, double Deeper) Doubt(Particle particle, int line) => line == Unknown
-        ? (GroundSampler.UnknownDoubtMetres, GroundSampler.UnknownDepthSigma)
-        : (Math.Max(LeastDoubtMetres, _task.DoubtMetres[line]) * particle.Looser[line], DepthSigma);
-
-    /// <summary>By what a line's doubt may be multiplied.</summary>
-    public double AnyLooser(Random random) => random.NextDouble() < _task.BadPlanChance ? BadPlan : 1;
-
-    /// <summary>Tries whether a line's plan is as good as it says or worse; what is made at the dots stays as it is.</summary>
-    public void Loosen(Particle particle, int line, Random random)
-    {
-        if (_task.BadPlanChance <= 0)
-        {
-            return;
-        }
-
-        var (aside, deeper) = (particle.Aside, particle.Deeper);
-        double Log() => LogPrior(particle, line, Of(aside, line), Of(deeper, line)) + Math.Log(particle.Looser[line] > 1 ? _task.BadPlanChance : 1 - _task.BadPlanChance);
-        var was = (Factor: particle.Looser[line], Log: Log());
-        particle.Looser[line] = was.Factor > 1 ? 1 : BadPlan;
-        if (Math.Log(random.NextDouble()) >= Log() - was.Log)
-        {
-            particle.Looser[line] = was.Factor;
-        }
-    }
-
-    /// <summary>A line's values for all groups.</summary>
-    public Span<double> Of(double[] values, int line) => values.AsSpan(line * Groups, Groups);
-
     /// <summary>Room for the fields of all makers at all dots.</summary>
     public double[][] Room() => [.. Dots.Select(d => new double[Makers * d.Count * DotPlaces.Each])];
 
     /// <summary>A particle in a ground, its fields not filled in.</summary>
     public Particle Empty(int ground, double[][] fields) => new()
     {
-        Ground = ground, Aside = new double[(Lines + 1) * Groups], Deeper = new double[(Lines + 1) * Groups], Stronger = new double[Lines + 1], Looser = Ones(), Fields = fields, Log = new double[Dots.Count],
+        Ground = ground, Aside = new double[(Lines + 1) * Places.Groups], Deeper = new double[(Lines + 1) * Places.Groups], Stronger = new double[Lines + 1], Looser = Ones(), Fields = fields, Log = new double[Dots.Count],
     };
 
     private double[] Ones()
@@ -194,11 +147,11 @@ internal sealed class GroundModel
     /// <summary>Fills in everything of a particle at one dot.</summary>
     public void Fill(Particle particle, int dot)
     {
-        var group = GroupOf(dot);
+        var group = Places.GroupOf(dot);
         for (var maker = 0; maker < Makers; maker++)
         {
             var line = Math.Min(maker, Lines);
-            Fill(particle.Ground, dot, maker, Of(particle.Aside, line)[group], Of(particle.Deeper, line)[group], particle.Stronger[line], Part(particle.Fields[dot], dot, maker));
+            Fill(particle.Ground, dot, maker, Places.Of(particle.Aside, line)[group], Places.Of(particle.Deeper, line)[group], particle.Stronger[line], Part(particle.Fields[dot], dot, maker));
         }
 
         particle.Log[dot] = Log(dot, particle.Fields[dot], particle.LogAmperes);
@@ -260,9 +213,9 @@ internal sealed class GroundModel
         }
 
         var shape = Grounds[particle.Ground].Shapes[owner];
-        var group = GroupOf(dot);
-        var (offset, depth, _) = shape.Near(Dots[dot].Observed.Dot - (shape.Aside * Of(particle.Aside, owner)[group]));
-        return (owner, Math.Abs(offset) > 0.10 + (0.25 * depth * Math.Exp(Of(particle.Deeper, owner)[group])));
+        var group = Places.GroupOf(dot);
+        var (offset, depth, _) = shape.Near(Dots[dot].Observed.Dot - (shape.Aside * Places.Of(particle.Aside, owner)[group]));
+        return (owner, Math.Abs(offset) > 0.10 + (0.25 * depth * Math.Exp(Places.Of(particle.Deeper, owner)[group])));
     }
 
     /// <summary>How much stronger a line's current may be than in the nearest solved ground: logarithm.</summary>
@@ -272,7 +225,8 @@ internal sealed class GroundModel
     public static double LogStronger(double stronger) => PinProposal.LogNormal(stronger, 0, StrongerSigma);
 
     /// <summary>An empty collection of what the signs of a dot would be.</summary>
-    public Expectations ExpectationsOf(DotPlaces places) => new(places, _task.Receiver);
+    /// <param name="logWorth">Logarithm of how likely the grounds are from which it is collected.</param>
+    public Expectations ExpectationsOf(DotPlaces places, double logWorth) => new(places, _task.Receiver, logWorth);
 
     /// <summary>Which explanation a particle is of a dot: a line, the unknown one, the hookup, or disturbed, by their numbers.</summary>
     public int Answer(Particle particle, int dot)
@@ -281,137 +235,12 @@ internal sealed class GroundModel
         return isAside ? Lines + 2 : maker;
     }
 
-    /// <summary>Logarithm of the prior of a line's places and depths, but for what is the same for all.</summary>
-    public double LogPrior(Particle particle, int line, ReadOnlySpan<double> aside, ReadOnlySpan<double> deeper)
-    {
-        var (sideways, deep) = Doubt(particle, line);
-        return -(_error.Half(aside) / (sideways * sideways)) - (_error.Half(deeper) / (deep * deep)) - (Groups * Math.Log(sideways * deep));
-    }
-
-    /// <summary>Draws a line's places and depths as records have them.</summary>
-    public void Lay(Particle particle, int line, Random random, Span<double> aside, Span<double> deeper)
-    {
-        var (sideways, deep) = Doubt(particle, line);
-        _error.Draw(random, aside);
-        _error.Draw(random, deeper);
-        for (var i = 0; i < Groups; i++)
-        {
-            (aside[i], deeper[i]) = (aside[i] * sideways, deeper[i] * deep);
-        }
-    }
-
-    /// <summary>Draws a line's places and depths: half as records have them, half so that it lies under one of the dots.</summary>
-    public void LayPinned(Particle particle, int ground, int line, Random random, Span<double> aside, Span<double> deeper)
-    {
-        var pins = Pins(ground, line);
-        if (pins.Count == 0 || random.Next(2) == 0)
-        {
-            Lay(particle, line, random, aside, deeper);
-            return;
-        }
-
-        var (sideways, deep) = Doubt(particle, line);
-        var (group, at, shown) = pins[random.Next(pins.Count)];
-        _error.DrawGiven(group, (at + (PinProposal.Metres * Deviate.Normal(random))) / sideways, random, aside);
-        if (shown is { } depth)
-        {
-            _error.DrawGiven(group, (depth + (PinProposal.DepthSigma * Deviate.Normal(random))) / deep, random, deeper);
-        }
-        else
-        {
-            _error.Draw(random, deeper);
-        }
-
-        for (var i = 0; i < Groups; i++)
-        {
-            (aside[i], deeper[i]) = (aside[i] * sideways, deeper[i] * deep);
-        }
-    }
-
-    /// <summary>Logarithm of the density with which <see cref="LayPinned"/> gives places and depths, over the prior's.</summary>
-    public double LogPinned(Particle particle, int ground, int line, ReadOnlySpan<double> aside, ReadOnlySpan<double> deeper)
-    {
-        var pins = Pins(ground, line);
-        if (pins.Count == 0)
-        {
-            return 0;
-        }
-
-        var (sideways, deep) = Doubt(particle, line);
-        double sum = 0;
-        foreach (var (group, pin, shown) in pins)
-        {
-            sum += Math.Exp(
-                PinProposal.LogNormal(aside[group], pin, PinProposal.Metres) - PinProposal.LogNormal(aside[group], 0, sideways)
-                + (shown is { } d ? PinProposal.LogNormal(deeper[group], d, PinProposal.DepthSigma) - PinProposal.LogNormal(deeper[group], 0, deep) : 0)) / pins.Count;
-        }
-
-        return Math.Log((1 + sum) / 2);
-    }
-
-    /// <summary>Where else a line may be looked for at one group of dots, the others as they are.</summary>
-    public PinProposal Elsewhere(Particle particle, int line, int group, ReadOnlySpan<double> aside, ReadOnlySpan<double> deeper)
-    {
-        var (sideways, deep) = Doubt(particle, line);
-        return new PinProposal(Given(aside, sideways, group), Given(deeper, deep, group), line < Moving(particle.Ground) ? Pins(particle.Ground, line).FindAll(p => p.Group == group) : []);
-    }
-
-    private (double Middle, double Sigma) Given(ReadOnlySpan<double> values, double sigma, int group)
-    {
-        Span<double> unit = stackalloc double[Groups];
-        for (var i = 0; i < values.Length; i++)
-        {
-            unit[i] = values[i] / sigma;
-        }
-
-        var (middle, spread) = _error.Given(unit, group);
-        return (middle * sigma, spread * sigma);
-    }
-
-    /// <summary>A place and depth moved a little at one group of dots: by how much less or more likely (logarithm) the line lies so.</summary>
-    public double LogMoved(Particle particle, int line, int group, double aside, double deeper, Span<double> asideWas, Span<double> deeperWas)
-    {
-        var was = LogPrior(particle, line, asideWas, deeperWas);
-        Span<double> one = stackalloc double[Groups];
-        Span<double> other = stackalloc double[Groups];
-        asideWas.CopyTo(one);
-        deeperWas.CopyTo(other);
-        (one[group], other[group]) = (aside, deeper);
-        return LogPrior(particle, line, one, other) - was;
-    }
-
-    /// <summary>Where a line would lie under each of the dots that it can reach.</summary>
-    private List<(int Group, double Aside, double? Deeper)> Pins(int ground, int line)
-    {
-        var isKnown = line != Unknown;
-        if (_pins.TryGetValue((isKnown ? 0 : ground, line), out var kept))
-        {
-            return kept;
-        }
-
-        var shape = Grounds[ground].Shapes[line];
-        var reach = DotFields.Reach * (line == Unknown ? GroundSampler.UnknownDoubtMetres : _widest * Math.Max(LeastDoubtMetres, _task.DoubtMetres[line]));
-        var pins = new List<(int, double, double?)>(Dots.Count);
-        for (var dot = 0; dot < Dots.Count; dot++)
-        {
-            var seen = Dots[dot].Observed;
-            var (_, depth, foot) = shape.Near(seen.Dot);
-            var aside = (seen.Dot - foot).Dot(shape.Aside);
-            if (Math.Abs(aside) < reach)
-            {
-                pins.Add((GroupOf(dot), aside, seen.Depth is { Metres: > 0 and var shown } ? Math.Log(shown / depth) : null));
-            }
-        }
-
-        return _pins[(isKnown ? 0 : ground, line)] = pins;
-    }
-
     /// <summary>The whole field of a particle at a place and height.</summary>
     /// <param name="solved">Its ground, or the same ground solved for another hookup.</param>
     /// <param name="dot">The dot about which it is asked: there lines lie as they do at it.</param>
     public Func<SitePoint, double, FieldWithPhase> Field(Particle particle, SolvedGround solved, int dot)
     {
-        var group = GroupOf(dot);
+        var group = Places.GroupOf(dot);
         var amperes = Math.Exp(particle.LogAmperes) * solved.Scale;
         var makers = solved.Makers;
         var shapes = Grounds[particle.Ground].Shapes;
@@ -423,7 +252,7 @@ internal sealed class GroundModel
                 var (moved, by) = (default(Vector3), amperes);
                 if (i < shapes.Count)
                 {
-                    moved = (shapes[i].Aside * Of(particle.Aside, i)[group]).Raised(shapes[i].Near(place).DepthMetres * (1 - Math.Exp(Of(particle.Deeper, i)[group])));
+                    moved = (shapes[i].Aside * Places.Of(particle.Aside, i)[group]).Raised(shapes[i].Near(place).DepthMetres * (1 - Math.Exp(Places.Of(particle.Deeper, i)[group])));
                     by *= Math.Exp(particle.Stronger[i]);
                 }
 

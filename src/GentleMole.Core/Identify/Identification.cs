@@ -61,11 +61,7 @@ public static class Identification
             : (answer == lines ? HypothesisKind.Unknown : answer == lines + 1 ? HypothesisKind.Hookup : HypothesisKind.Disturbed, null);
 
         hypotheses = [.. hypotheses.OrderByDescending(h => h.Probability)];
-        var expected = chains[0].Chain.Expected[dot];
-        foreach (var (chain, _, _) in chains.Skip(1))
-        {
-            expected.Join(chain.Expected[dot]);
-        }
+        var expected = Expectations.Joined([.. chains.Select(c => c.Chain.Expected[dot])]);
 
         var next = !isAlone || hypotheses[0].Probability >= NextMeasurements.Settled
             ? []

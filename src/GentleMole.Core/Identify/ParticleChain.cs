@@ -17,22 +17,15 @@ internal sealed class ParticleChain
     private const int LastSweeps = 2;
     private const int Halvings = 20;
 
-    /// <summary>Another ground is another field at every dot: of many dots it is tried this seldom.</summary>
-    private const int GroundEvery = 8;
-
-    /// <summary>So is another current.</summary>
-    private const int AloneEvery = 8;
-
     /// <summary>What signs would be is collected from one draw in so many: that is enough to say.</summary>
     private const int ExpectEvery = 3;
-    private static readonly double[] Steps = [0.15, 0.5, 1];
 
     private readonly GroundModel _model;
     private readonly Random _random;
     private readonly double[][] _next;
     private readonly int _old;
     private readonly int _count;
-    private GroundModel.LikelyGrounds _likely;
+    private readonly ChainMoves _moves;
 
     /// <param name="before">A chain over all dots but the last, to be carried on: then only the last is let in.</param>
     public ParticleChain(GroundModel model, int seed, CancellationToken cancel, ParticleChain? before = null, int count = Usual)
@@ -41,8 +34,8 @@ internal sealed class ParticleChain
         (_model, _random) = (model, new Random(seed));
         _next = model.Room();
         _old = before is null ? 0 : model.Dots.Count - 1;
-        _likely = model.Likely(before?.Particles ?? []);
-        Expected = [.. before?.Expected ?? [], .. model.Dots.Skip(_old).Select(model.ExpectationsOf)];
+        _moves = new ChainMoves(model, _random, _next, _old) { Likely = model.Likely(before?.Particles ?? []) };
+        Expected = [.. before?.Expected ?? [], .. model.Dots.Skip(_old).Select(d => model.ExpectationsOf(d, before?.LogEvidence ?? model.LogMean))];
         double reached;
         (Particles, reached) = before is null ? First() : CarriedOn(before);
         for (var stage = 0; stage < MostStages && reached < 1; stage++)
@@ -52,12 +45,12 @@ internal sealed class ParticleChain
             var to = Further(from, t => [.. Particles.Select(p => (t - from) * New(p))]);
             Resample(to - reached);
             reached = to;
-            _likely = _model.Likely(Particles);
+            _moves.Likely = _model.Likely(Particles);
             for (var sweep = 0; sweep < (reached < 1 || _old > 0 ? 1 : LastSweeps); sweep++)
             {
                 foreach (var particle in Particles)
                 {
-                    Move(particle, reached);
+                    _moves.Move(particle, reached);
                 }
             }
         }
@@ -79,28 +72,28 @@ internal sealed class ParticleChain
         var drawn = new List<(Particle Particle, double LogWeight)>(_count * FirstPerParticle);
         for (var i = 0; i < _count * FirstPerParticle; i++)
         {
-            var particle = _model.Empty(_likely.Draw(_random), _next);
+            var particle = _model.Empty(_moves.Likely.Draw(_random), _next);
             particle.LogAmperes = middle + (sigma * Deviate.Normal(_random));
             double log = 0;
             for (var line = 0; line <= _model.Lines; line++)
             {
                 var moves = line < _model.Moving(particle.Ground);
                 particle.Stronger[line] = GroundModel.AnyStronger(_random);
-                particle.Looser[line] = _model.AnyLooser(_random);
-                var aside = _model.Of(particle.Aside, line);
-                var deeper = _model.Of(particle.Deeper, line);
+                particle.Looser[line] = _model.Places.AnyLooser(_random);
+                var aside = _model.Places.Of(particle.Aside, line);
+                var deeper = _model.Places.Of(particle.Deeper, line);
                 if (moves && _random.NextDouble() < PinnedPart)
                 {
-                    _model.LayPinned(particle, particle.Ground, line, _random, aside, deeper);
+                    _model.Places.LayPinned(particle, particle.Ground, line, _random, aside, deeper);
                 }
                 else
                 {
-                    _model.Lay(particle, line, _random, aside, deeper);
+                    _model.Places.Lay(particle, line, _random, aside, deeper);
                 }
 
                 if (moves)
                 {
-                    log -= Math.Log((1 - PinnedPart) + (PinnedPart * Math.Exp(_model.LogPinned(particle, particle.Ground, line, aside, deeper))));
+                    log -= Math.Log((1 - PinnedPart) + (PinnedPart * Math.Exp(_model.Places.LogPinned(particle, particle.Ground, line, aside, deeper))));
                 }
             }
 
@@ -119,7 +112,7 @@ internal sealed class ParticleChain
             // The fields of so many were not kept.
             particle.Fields = _model.Room();
             _model.FillAll(particle);
-            Move(particle, reached);
+            _moves.Move(particle, reached);
         }
 
         return (kept, reached);
@@ -143,13 +136,13 @@ internal sealed class ParticleChain
                 double log = 0;
                 for (var line = 0; line <= _model.Lines; line++)
                 {
-                    var aside = _model.Of(particle.Aside, line);
-                    var deeper = _model.Of(particle.Deeper, line);
-                    was.Of(from.Aside, line).CopyTo(aside);
-                    was.Of(from.Deeper, line).CopyTo(deeper);
-                    if (_model.Groups > was.Groups)
+                    var aside = _model.Places.Of(particle.Aside, line);
+                    var deeper = _model.Places.Of(particle.Deeper, line);
+                    was.Places.Of(from.Aside, line).CopyTo(aside);
+                    was.Places.Of(from.Deeper, line).CopyTo(deeper);
+                    if (_model.Places.Groups > was.Places.Groups)
                     {
-                        var elsewhere = _model.Elsewhere(particle, line, dot, aside, deeper);
+                        var elsewhere = _model.Places.Elsewhere(particle, line, dot, aside, deeper);
                         (aside[dot], deeper[dot]) = elsewhere.Draw(_random);
                         log -= elsewhere.LogOver(aside[dot], deeper[dot]);
                     }
@@ -170,7 +163,7 @@ internal sealed class ParticleChain
         {
             particle.Fields[dot] = new double[room.Length];
             _model.Fill(particle, dot);
-            Move(particle, reached);
+            _moves.Move(particle, reached);
         }
 
         return (kept, reached);
@@ -206,9 +199,6 @@ internal sealed class ParticleChain
 
         return sum;
     }
-
-    /// <summary>How much of a dot's likelihood is in.</summary>
-    private double Part(int dot, double reached) => dot < _old ? 1 : reached;
 
     /// <summary>How far the likelihood can be let in while enough particles still count.</summary>
     private double Further(double reached, Func<double, double[]> weights)
@@ -249,179 +239,6 @@ internal sealed class ParticleChain
             }
 
             yield return i;
-        }
-    }
-
-    private void Move(Particle particle, double reached)
-    {
-        // Of many dots the last is the one that is let in; of the others one after the other moves a little with it.
-        var groups = _model.Groups;
-        Wander(particle, groups - 1, reached);
-        if (groups == 1)
-        {
-            OtherGround(particle, reached);
-            OtherGround(particle, reached);
-        }
-        else
-        {
-            Wander(particle, _random.Next(groups - 1), reached);
-            if (_random.Next(GroundEvery) == 0)
-            {
-                OtherGround(particle, reached);
-            }
-        }
-
-        Turn(particle, reached);
-        _model.Loosen(particle, _random.Next(_model.Lines), _random);
-    }
-
-    /// <summary>Lines to other places at one group of dots.</summary>
-    private void Wander(Particle particle, int group, double reached)
-    {
-        for (var i = 0; i < 3; i++)
-        {
-            Nudge(particle, _random.Next(_model.Moving(particle.Ground)), group, reached);
-        }
-
-        Pin(particle, group, reached);
-    }
-
-    /// <summary>A line a little aside or deeper at one group of dots, or of more or less current.</summary>
-    private void Nudge(Particle particle, int line, int group, double reached)
-    {
-        var (sideways, deep) = _model.Doubt(particle, line);
-        var step = Steps[_random.Next(Steps.Length)];
-        var (was, deeperWas) = (_model.Of(particle.Aside, line)[group], _model.Of(particle.Deeper, line)[group]);
-        var aside = was + (step * Math.Min(sideways, 0.3) * Deviate.Normal(_random));
-        var deeper = deeperWas + (step * deep * Deviate.Normal(_random));
-
-        // The current is the same at all dots; it moves alone where places do not.
-        var isAlone = _model.Groups > 1 && _random.Next(AloneEvery) == 0;
-        var moves = isAlone || _model.Groups == 1;
-        var stronger = particle.Stronger[line] + (moves ? step * GroundModel.AnyStronger(_random) : 0);
-        (aside, deeper) = isAlone ? (was, deeperWas) : (aside, deeper);
-        var logPrior = GroundModel.LogStronger(stronger) - GroundModel.LogStronger(particle.Stronger[line])
-            + (isAlone ? 0 : _model.LogMoved(particle, line, group, aside, deeper, _model.Of(particle.Aside, line), _model.Of(particle.Deeper, line)));
-        TryLine(particle, line, moves ? -1 : group, group, aside, deeper, stronger, reached, logPrior);
-    }
-
-    /// <summary>A line somewhere else altogether at one group of dots, perhaps under a dot.</summary>
-    private void Pin(Particle particle, int group, double reached)
-    {
-        var line = _random.Next(_model.Moving(particle.Ground));
-        var elsewhere = _model.Elsewhere(particle, line, group, _model.Of(particle.Aside, line), _model.Of(particle.Deeper, line));
-        var (aside, deeper) = elsewhere.Draw(_random);
-        var worth = elsewhere.LogOver(_model.Of(particle.Aside, line)[group], _model.Of(particle.Deeper, line)[group]) - elsewhere.LogOver(aside, deeper);
-        TryLine(particle, line, _model.Groups == 1 ? -1 : group, group, aside, deeper, particle.Stronger[line], reached, worth);
-    }
-
-    /// <param name="only">The group whose dots change; −1 for all.</param>
-    /// <param name="group">The group at which it lies elsewhere.</param>
-    private void TryLine(Particle particle, int line, int only, int group, double aside, double deeper, double stronger, double reached, double logPrior)
-    {
-        double gained = 0;
-        Span<double> log = stackalloc double[_model.Dots.Count];
-        for (var dot = 0; dot < _model.Dots.Count; dot++)
-        {
-            var of = _model.GroupOf(dot);
-            if (only >= 0 && of != only)
-            {
-                log[dot] = particle.Log[dot];
-                continue;
-            }
-
-            var (a, d) = of == group ? (aside, deeper) : (_model.Of(particle.Aside, line)[of], _model.Of(particle.Deeper, line)[of]);
-            var part = _model.Part(_next[dot], dot, line);
-            _model.Fill(particle.Ground, dot, line, a, d, stronger, part);
-            log[dot] = _model.Log(dot, particle.Fields[dot], line, part, particle.LogAmperes);
-            gained += Part(dot, reached) * (log[dot] - particle.Log[dot]);
-        }
-
-        if (Math.Log(_random.NextDouble()) < gained + logPrior)
-        {
-            (_model.Of(particle.Aside, line)[group], _model.Of(particle.Deeper, line)[group], particle.Stronger[line]) = (aside, deeper, stronger);
-            for (var dot = 0; dot < log.Length; dot++)
-            {
-                if (only < 0 || _model.GroupOf(dot) == only)
-                {
-                    _model.Part(_next[dot], dot, line).CopyTo(_model.Part(particle.Fields[dot], dot, line));
-                }
-            }
-
-            log.CopyTo(particle.Log);
-        }
-    }
-
-    /// <summary>The same places in another ground, often one in which others of the particles are; an unknown line in it is laid anew.</summary>
-    private void OtherGround(Particle particle, double reached)
-    {
-        var (ground, unknown) = (_likely.Draw(_random), _model.Unknown);
-        Span<double> aside = stackalloc double[_model.Groups];
-        Span<double> deeper = stackalloc double[_model.Groups];
-        var was = _model.Of(particle.Aside, unknown);
-        var deeperWas = _model.Of(particle.Deeper, unknown);
-        was.CopyTo(aside);
-        deeperWas.CopyTo(deeper);
-        var logPrior = _likely.LogWorth(ground) - _likely.LogWorth(particle.Ground);
-        if (_model.Grounds[particle.Ground].Draw.HasUnknown)
-        {
-            logPrior += _model.LogPinned(particle, particle.Ground, unknown, was, deeperWas);
-        }
-
-        if (_model.Grounds[ground].Draw.HasUnknown)
-        {
-            _model.LayPinned(particle, ground, unknown, _random, aside, deeper);
-            logPrior -= _model.LogPinned(particle, ground, unknown, aside, deeper);
-        }
-
-        double gained = 0;
-        Span<double> log = stackalloc double[_model.Dots.Count];
-        for (var dot = 0; dot < _model.Dots.Count; dot++)
-        {
-            var group = _model.GroupOf(dot);
-            for (var maker = 0; maker < _model.Makers; maker++)
-            {
-                var line = Math.Min(maker, unknown);
-                var (a, d) = maker == unknown ? (aside[group], deeper[group]) : (_model.Of(particle.Aside, line)[group], _model.Of(particle.Deeper, line)[group]);
-                _model.Fill(ground, dot, maker, a, d, particle.Stronger[line], _model.Part(_next[dot], dot, maker));
-            }
-
-            log[dot] = _model.Log(dot, _next[dot], particle.LogAmperes);
-            gained += Part(dot, reached) * (log[dot] - particle.Log[dot]);
-        }
-
-        if (Math.Log(_random.NextDouble()) < gained + logPrior)
-        {
-            particle.Ground = ground;
-            aside.CopyTo(was);
-            deeper.CopyTo(deeperWas);
-            for (var dot = 0; dot < log.Length; dot++)
-            {
-                (particle.Fields[dot], _next[dot]) = (_next[dot], particle.Fields[dot]);
-            }
-
-            log.CopyTo(particle.Log);
-        }
-    }
-
-    /// <summary>A little more or less current.</summary>
-    private void Turn(Particle particle, double reached)
-    {
-        var (middle, sigma) = _model.LogAmperes;
-        var amperes = particle.LogAmperes + (Math.Min(sigma, 0.1) * Deviate.Normal(_random));
-        double Prior(double log) => -0.5 * (log - middle) * (log - middle) / (sigma * sigma);
-        double gained = 0;
-        Span<double> log = stackalloc double[_model.Dots.Count];
-        for (var dot = 0; dot < _model.Dots.Count; dot++)
-        {
-            log[dot] = _model.Log(dot, particle.Fields[dot], amperes);
-            gained += Part(dot, reached) * (log[dot] - particle.Log[dot]);
-        }
-
-        if (Math.Log(_random.NextDouble()) < gained + Prior(amperes) - Prior(particle.LogAmperes))
-        {
-            particle.LogAmperes = amperes;
-            log.CopyTo(particle.Log);
         }
     }
 

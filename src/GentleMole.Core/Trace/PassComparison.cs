@@ -18,8 +18,28 @@ public sealed record PassComparison(IReadOnlyList<PassPair> Pairs, PassFinding F
     /// <summary>By so much (logarithm of the odds for each parted dot) the better pass has to be better.</summary>
     private const double Better = 1;
 
+    /// <summary>Passes that are on the line that is wanted less likely than this on average are not combined.</summary>
+    private const double LeastOnTarget = 0.6;
+
     /// <summary>Pairs that part.</summary>
     public IReadOnlyList<PassPair> Parted => [.. Pairs.Where(p => !p.Agrees)];
+
+    /// <summary>Dots that may be marked by what is found.</summary>
+    public IReadOnlyList<PassDot> ToMark => [.. (Finding switch
+    {
+        PassFinding.Same => Pairs.Where(p => p.Agrees).SelectMany(p => new[] { p.First, p.Second }),
+        PassFinding.FirstHolds => Parted.Select(p => p.First),
+        PassFinding.SecondHolds => Parted.Select(p => p.Second),
+        PassFinding.NothingInCommon or PassFinding.BothElsewhere or PassFinding.NeitherHolds => [],
+    }).Distinct()];
+
+    /// <summary>Dots that are not to be marked, since the other pass holds there.</summary>
+    public IReadOnlyList<PassDot> ToLeave => [.. (Finding switch
+    {
+        PassFinding.FirstHolds => Parted.Select(p => p.Second),
+        PassFinding.SecondHolds => Parted.Select(p => p.First),
+        PassFinding.Same or PassFinding.NothingInCommon or PassFinding.BothElsewhere or PassFinding.NeitherHolds => [],
+    }).Distinct()];
 
     /// <summary>Compares two passes, each in the order taken.</summary>
     public static PassComparison Of(IReadOnlyList<PassDot> first, IReadOnlyList<PassDot> second)
@@ -75,7 +95,8 @@ public sealed record PassComparison(IReadOnlyList<PassPair> Pairs, PassFinding F
         var misfit = pairs.Average(p => Math.Pow(1.96 * p.ApartMetres / p.RoomMetres, 2));
         if (misfit <= 1 + (2.6 * Math.Sqrt(2.0 / pairs.Count)) && parted.Count <= Math.Max(1, pairs.Count / 10) && parted.TrueForAll(p => Math.Abs(p.ApartMetres) < 1.5 * p.RoomMetres))
         {
-            return (PassFinding.Same, false);
+            var chances = pairs.SelectMany(p => new[] { p.First.OnTarget, p.Second.OnTarget }).OfType<double>().ToList();
+            return chances.Count > 0 && chances.Average() < LeastOnTarget ? (PassFinding.BothElsewhere, true) : (PassFinding.Same, false);
         }
 
         var told = parted.FindAll(p => p is { First.OnTarget: not null, Second.OnTarget: not null });

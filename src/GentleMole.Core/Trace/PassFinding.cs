@@ -9,6 +9,9 @@ public enum PassFinding
     /// <summary>One line: both may be marked.</summary>
     Same,
 
+    /// <summary>One line, but by which line it is not the one that is wanted: both were fooled alike.</summary>
+    BothElsewhere,
+
     /// <summary>They part, and the first is the better.</summary>
     FirstHolds,
 

@@ -101,7 +101,7 @@ internal sealed class KnownGround
         var (sender, hearer) = (SenderOf(hookup), (Of(hookup.ReceiverId, InstrumentKind.Receiver) ?? UsualInstruments.Receiver).AsReceiver());
         return SupposedTask.Of(
             _ground.Value, of => _sources.FirstOrDefault(s => s.Of == of) is { } source ? SigmaOf(source) : UsualDoubtMetres / 1.96,
-            TryOf(hookup, SheetGround.LineName(line.Line.Id), hertz, sender) with { On = SheetGround.LineName(hookup.LineId) }, sender, hearer, (hookup.SentMilliamps, hookup.Volts), dots);
+            SheetGround.TryOf(hookup, SheetGround.LineName(line.Line.Id), hertz, sender) with { On = SheetGround.LineName(hookup.LineId) }, sender, hearer, (hookup.SentMilliamps, hookup.Volts), dots);
     }
 
     /// <summary>What a line of the ground is called on site; with its owner where there are several of its kind.</summary>
@@ -182,7 +182,7 @@ internal sealed class KnownGround
             return null;
         }
 
-        return HookupPlanner.Predict(task, TryOf(hookup, task.Target, hertz, sender)) is { IsGood: true, Value: var predicted } ? (task.Ground, predicted.Solved) : null;
+        return HookupPlanner.Predict(task, SheetGround.TryOf(hookup, task.Target, hertz, sender)) is { IsGood: true, Value: var predicted } ? (task.Ground, predicted.Solved) : null;
     }
 
     private Hookup? Hookup(int? id) => _frame.Job.Hookups.Find(h => h.Id == id);
@@ -190,9 +190,4 @@ internal sealed class KnownGround
     private Instrument? Of(int? id, InstrumentKind kind) => _frame.Instruments.FirstOrDefault(i => i.Id == id && i.Kind == kind);
 
     private TransmitterProfile SenderOf(Hookup hookup) => (Of(hookup.TransmitterId, InstrumentKind.Transmitter) ?? UsualInstruments.Transmitter).AsTransmitter();
-
-    /// <summary>The hookup as the engine takes it: at the current that was sent, else the most that can be.</summary>
-    private static HookupTry TryOf(Hookup hookup, string target, double hertz, TransmitterProfile sender) => new(
-        target, target, hookup.Method, hookup.Connection, hookup.ConnectedTo, hookup.Stake, hertz,
-        hookup.SentMilliamps is > 0 ? hookup.SentMilliamps.Value : sender.StepsMilliamps.DefaultIfEmpty(25).Max());
 }

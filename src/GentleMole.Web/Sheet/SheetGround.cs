@@ -89,6 +89,11 @@ internal static class SheetGround
         };
     }
 
+    /// <summary>A hookup as the engine takes it: at the current that was sent, else that was planned, else the most that can be.</summary>
+    public static HookupTry TryOf(Hookup hookup, string target, double hertz, TransmitterProfile sender, double? plannedMilliamps = null) => new(
+        target, target, hookup.Method, hookup.Connection, hookup.ConnectedTo, hookup.Stake, hertz,
+        hookup.SentMilliamps is > 0 ? hookup.SentMilliamps.Value : plannedMilliamps ?? sender.StepsMilliamps.DefaultIfEmpty(25).Max());
+
     public static StakeGround Stakes(JobSheet sheet, SupposedGround ground) => StakeGround.Of(
         ground,
         [.. sheet.Job.Features.Where(f => f.Shape == FeatureShape.Outline && f.Points.Count >= 3).Select(f => new SurfaceArea(f.Surface, f.Points))],

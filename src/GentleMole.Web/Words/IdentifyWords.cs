@@ -10,7 +10,7 @@ namespace GentleMole.Web.Words;
 internal sealed record IdentifyWords(Func<string, string> Name, UnitSystem Units = UnitSystem.Metres)
 {
     /// <summary>Logarithm of the odds from which a sign is worth a sentence.</summary>
-    private const double Speaking = 1;
+    public const double Speaking = 1;
 
     private const int MostSigns = 4;
 

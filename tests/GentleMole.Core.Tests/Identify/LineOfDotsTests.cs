@@ -12,18 +12,19 @@ namespace GentleMole.Core.Tests.Identify;
 /// <summary>Many dots of one line: they share a ground, one is taken in after the other, and together they teach what the ground is.</summary>
 public class LineOfDotsTests
 {
+    private const double Beside = 2;
     private static readonly TransmitterProfile Sender = new("sender", [512, 8000, 33_000], [5, 10, 25, 50, 100], 60, 5, 15, 1, 2, 100);
     private static readonly ReceiverProfile Hearer = new("receiver", [512, 8000, 33_000], 0.4, 0.05, 0.01, 100);
 
     private static SupposedLine Line(string id, UtilityKind kind, double east, Conductor? conductor, SupposedEnd start, SupposedEnd end) =>
         new(id, id, kind, [new(east, 0), new(east, 60)], new Depth(0.8), conductor, start, end);
 
-    /// <summary>A gas tracer that is wanted, earthed at its far end by the records, and a cable 1.2 m right of it.</summary>
+    /// <summary>A gas tracer that is wanted, earthed at its far end by the records, and a cable beside it.</summary>
     private static readonly SupposedGround Records = new(
         new SoilGround(80),
         [
             Line("gas", UtilityKind.Gas, 0, LineBuild.Tracer, new SupposedEnd(EndSupposed.Open), new SupposedEnd(EndSupposed.Earthed, 20)),
-            Line("lamp", UtilityKind.Electric, 1.2, LineBuild.Of(UtilityKind.Electric, Material.Of("armoured cable"), 0.03), new SupposedEnd(EndSupposed.Earthed, 15), new SupposedEnd(EndSupposed.Earthed, 15)),
+            Line("lamp", UtilityKind.Electric, Beside, LineBuild.Of(UtilityKind.Electric, Material.Of("armoured cable"), 0.03), new SupposedEnd(EndSupposed.Earthed, 15), new SupposedEnd(EndSupposed.Earthed, 15)),
         ],
         [], []);
 
@@ -89,7 +90,7 @@ public class LineOfDotsTests
     [Fact]
     public void Taken_in_one_after_the_other_or_alone_a_clear_dot_is_the_same_line()
     {
-        var (dots, shown) = Walk(Bonded, 1.2, 15, 30, 45);
+        var (dots, shown) = Walk(Bonded, Beside, 15, 30, 45);
         foreach (var task in new[] { Task(Records, dots, shown), Task(Records, dots, shown) with { PlanHoldsMetres = null, BadPlanChance = 0 } })
         {
             var chains = DotChains.Of(task, GroundSet.Of(task, default), default);
@@ -119,10 +120,10 @@ public class LineOfDotsTests
     [Fact]
     public void A_bond_that_later_dots_show_makes_earlier_marks_doubtful_and_it_is_said_since_which()
     {
-        var (onLamp, shown) = Walk(Bonded, 1.2, 20, 30, 40);
+        var (onLamp, shown) = Walk(Bonded, Beside, 20, 30, 40);
 
         // The first was marked with hardly anything read: no way, no depth, between the two plans.
-        var first = new ObservedDot(new SitePoint(0.75, 12), Azimuth.Of(0), 0) { CurrentMilliamps = onLamp[0].CurrentMilliamps };
+        var first = new ObservedDot(new SitePoint(1.3, 12), Azimuth.Of(0), 0) { CurrentMilliamps = onLamp[0].CurrentMilliamps };
         var task = Task(Records, [first, .. onLamp], shown);
         var grounds = GroundSet.Of(task, default);
         var alone = Identification.Of(task with { Dots = [first] }, grounds, default)[0];

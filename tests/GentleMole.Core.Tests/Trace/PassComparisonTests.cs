@@ -37,6 +37,26 @@ public class PassComparisonTests
     }
 
     [Fact]
+    public void Passes_that_agree_on_another_line_are_not_combined()
+    {
+        var compared = PassComparison.Of(First(0.1), [Dot(7, 0.02, 4, 0.2), Dot(8, 0.0, 12, 0.05)]);
+
+        Assert.Equal((PassFinding.BothElsewhere, true), (compared.Finding, compared.IsByLine));
+        Assert.Empty(compared.ToMark);
+    }
+
+    [Fact]
+    public void What_is_marked_and_what_is_left_follows_from_what_holds()
+    {
+        var same = PassComparison.Of(First(0.97), [Dot(7, 0.01, 4, 0.97), Dot(8, 0.02, 12, 0.97)]);
+        var second = PassComparison.Of(First(0.05), [Dot(7, 1.1, 4, 0.97), Dot(8, 1.2, 12, 0.97), Dot(9, 0.01, 21, 0.97)]);
+
+        Assert.Equal((4, 0), (same.ToMark.Count, same.ToLeave.Count));
+        Assert.Equal([7, 8], second.ToMark.Select(d => d.Mark.Number));
+        Assert.Equal([2, 3], second.ToLeave.Select(d => d.Mark.Number).Order());
+    }
+
+    [Fact]
     public void Where_nobody_can_say_the_line_the_signs_decide()
     {
         var compared = PassComparison.Of([.. First().Select(d => d with { Mark = d.Mark with { Verdict = Verdict.Reject } })], [Dot(7, 0.9, 4), Dot(8, 0.9, 14)]);

@@ -15,9 +15,6 @@ internal sealed record LineTold(DotIdentity Identity, IdentifyTask Task, int At,
 {
     private const int MostTelling = 2;
 
-    /// <summary>Logarithm of the odds from which a sign is worth a word.</summary>
-    private const double Telling = 1;
-
     public IdentifyWords Words { get; } = new(Known.NameOf, Person.Units);
 
     /// <summary>Those worth a bar.</summary>
@@ -59,7 +56,7 @@ internal sealed record LineTold(DotIdentity Identity, IdentifyTask Task, int At,
     {
         var (best, other) = Between;
         var signs = Identity.Signs.Select(s => (s.Sign, Speaks: s.Speaks(best, other))).ToList();
-        var said = signs.Where(s => s.Speaks >= Telling).OrderByDescending(s => s.Speaks).Select(s => Fragment(s.Sign)).OfType<string>().Take(MostTelling).ToList();
+        var said = signs.Where(s => s.Speaks >= IdentifyWords.Speaking).OrderByDescending(s => s.Speaks).Select(s => Fragment(s.Sign)).OfType<string>().Take(MostTelling).ToList();
 
         // What everybody looks at first is said where nothing tells more.
         return said.Count > 0 ? said : new[] { Fragment(IdentitySign.Current) }.OfType<string>();

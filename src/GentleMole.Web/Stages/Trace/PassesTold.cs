@@ -21,6 +21,7 @@ internal sealed record PassesTold(PassComparison Compared, Hookup First, Hookup 
             {
                 PassFinding.NothingInCommon => "The two hookups have no place in common yet. Take dots of the second over the stretch of the first.",
                 PassFinding.Same => $"One line: {(all == 1 ? "the one dot" : $"{all - parted.Count} of {all} dots")} of the second pass {(all == 1 ? "lies" : "lie")} where the first went, as well as both are known.",
+                PassFinding.BothElsewhere => $"One line, but likely not {Target}: both passes follow another. Mark neither; a third hookup, or have it opened.",
                 PassFinding.SecondHolds => $"They part {where}. The second pass holds, {why}.",
                 PassFinding.FirstHolds => $"They part {where}. The first pass holds, {why}.",
                 PassFinding.NeitherHolds => $"They part {where}, and neither is the better. Do not mark there: a third hookup, or have it opened.",
@@ -34,10 +35,10 @@ internal sealed record PassesTold(PassComparison Compared, Hookup First, Hookup 
     /// <summary>What can be decided by it: the word that is sent, and what stands on the button; null where nothing.</summary>
     public (string Decide, string Says, string Why)? Decision => Compared.Finding switch
     {
-        PassFinding.Same when Compared.Pairs.Any(p => IsOpen(p.First) || IsOpen(p.Second)) => ("both", "Combine: mark the dots of both", "Two hookups agree within their ±."),
+        PassFinding.Same when Compared.ToMark.Any(IsOpen) => ("both", "Combine: mark the dots of both", "Two hookups agree within their ±."),
         PassFinding.SecondHolds => ("second", "Go by the second where they part", "Brought back: the second hookup holds where the two part."),
         PassFinding.FirstHolds => ("first", "Go by the first where they part", "Brought back: the first hookup holds where the two part."),
-        PassFinding.Same or PassFinding.NothingInCommon or PassFinding.NeitherHolds => null,
+        PassFinding.Same or PassFinding.NothingInCommon or PassFinding.BothElsewhere or PassFinding.NeitherHolds => null,
     };
 
     private bool IsOpen(PassDot dot) => Numbers[dot.Mark.Number].Reading.State == DotState.Taken;
