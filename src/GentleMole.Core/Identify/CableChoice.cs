@@ -66,7 +66,7 @@ public sealed record CableChoice(IReadOnlyList<double> Chances, double NoneChanc
             .Select(i => (int?)i).MaxBy(i => cables[i!.Value].Milliamps);
         var step = none > chances[best] ? CableStep.LookElsewhere
             : chances[best] >= Sure ? CableStep.Take
-            : cables.Any(c => c.IsAway is null) ? CableStep.ReadWays
+            : cables[best].IsAway is null || (alike is { } other && cables[other].IsAway is null) ? CableStep.ReadWays
             : alike is not null ? CableStep.LiftEarths
             : CableStep.OtherEnd;
         return new CableChoice(chances, none, step, alike);

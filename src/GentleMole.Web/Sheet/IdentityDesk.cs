@@ -134,7 +134,7 @@ internal sealed partial class IdentityDesk(ProcessorGate gate, ILogger<IdentityD
                 run.Since(doubtful, await gate.RunAsync(() => LineIdentities.Since(run.Task, doubtful, grounds, CancellationToken.None), CancellationToken.None));
             }
 
-            run.Ended(await gate.RunAsync(() => LineIdentities.Lessons(run.Task, CancellationToken.None), CancellationToken.None));
+            run.Ended(await gate.RunYieldingAsync(yielding => LineIdentities.Lessons(run.Task, yielding)));
         }
         catch (Exception failed) when (failed is not OutOfMemoryException)
         {

@@ -32,7 +32,7 @@ public class CableChoiceTests
     [Fact]
     public void Two_that_carry_alike_the_same_way_are_never_told_apart_by_current()
     {
-        var choice = CableChoice.Of(50, null, [Cable("a", 22, true), Cable("b", 21, true), Cable("c", 1, false)]);
+        var choice = CableChoice.Of(50, null, [Cable("a", 22, true), Cable("b", 21, true), Cable("c", 1, null)]);
 
         Assert.NotEqual(CableStep.Take, choice.Step);
         Assert.Equal(CableStep.LiftEarths, choice.Step);
