@@ -44,8 +44,8 @@ public sealed class CircuitField
         _coil = coil;
     }
 
-    /// <summary>Some of the wires of another, and of outlets and coil all or none.</summary>
-    private CircuitField(CircuitField whole, List<int> wires, bool hasOthers)
+    /// <summary>Some of the wires of another, with all its outlets and its coil.</summary>
+    private CircuitField(CircuitField whole, List<int> wires)
     {
         static double[] Some(double[] all, List<int> which, double otherwise)
         {
@@ -63,22 +63,29 @@ public sealed class CircuitField
         (_x, _y, _z) = (Some(whole._x, wires, 0), Some(whole._y, wires, 0), Some(whole._z, wires, -1));
         (_ux, _uy, _uz) = (Some(whole._ux, wires, 1), Some(whole._uy, wires, 0), Some(whole._uz, wires, 0));
         (_length, _r2, _re, _im) = (Some(whole._length, wires, 1), Some(whole._r2, wires, 1e-4), Some(whole._re, wires, 0), Some(whole._im, wires, 0));
-        (_ox, _oy, _oz, _oRe, _oIm) = hasOthers ? (whole._ox, whole._oy, whole._oz, whole._oRe, whole._oIm) : ([], [], [], [], []);
-        _coil = hasOthers ? whole._coil : null;
+        (_ox, _oy, _oz, _oRe, _oIm) = (whole._ox, whole._oy, whole._oz, whole._oRe, whole._oIm);
+        _coil = whole._coil;
     }
 
     /// <summary>The same circuit in two: the wires that come within some metres of a place, and everything else.</summary>
-    public (CircuitField Near, CircuitField Others) Parted(Vector3 about, double metres)
+    public (StraightRuns Near, CircuitField Others) Parted(Vector3 about, double metres)
     {
-        var (near, others) = (new List<int>(), new List<int>());
+        var (near, others) = (new StraightRuns(), new List<int>());
         for (var i = 0; i < _x.Length; i++)
         {
             Vector3 from = new(_x[i], _y[i], _z[i]), along = new(_ux[i], _uy[i], _uz[i]);
             var nearest = from + (along * Math.Clamp((about - from).Dot(along), 0, _length[i]));
-            ((about - nearest).Length <= metres ? near : others).Add(i);
+            if ((about - nearest).Length > metres)
+            {
+                others.Add(i);
+            }
+            else if (_re[i] != 0 || _im[i] != 0)
+            {
+                near.Add(from, along, _length[i], _r2[i], _re[i], _im[i]);
+            }
         }
 
-        return (new CircuitField(this, near, false), new CircuitField(this, others, true));
+        return (near, new CircuitField(this, others));
     }
 
     /// <summary>Flux density at a point on or above the ground (east, north, up).</summary>

@@ -98,9 +98,9 @@ internal sealed class ChainMoves(GroundModel model, Random random, double[][] ne
             }
 
             var (a, d) = of == group ? (aside, deeper) : (_places.Of(particle.Aside, line)[of], _places.Of(particle.Deeper, line)[of]);
-            var part = model.Part(next[dot], dot, line);
+            var part = next[model.At(dot, line)];
             model.Fill(particle.Ground, dot, line, a, d, stronger, part);
-            log[dot] = model.Log(dot, particle.Fields[dot], line, part, particle.LogAmperes);
+            log[dot] = model.Log(dot, particle.Fields, line, part, particle.LogAmperes);
             gained += Part(dot, reached) * (log[dot] - particle.Log[dot]);
         }
 
@@ -111,7 +111,7 @@ internal sealed class ChainMoves(GroundModel model, Random random, double[][] ne
             {
                 if (only < 0 || _places.GroupOf(dot) == only)
                 {
-                    model.Part(next[dot], dot, line).CopyTo(model.Part(particle.Fields[dot], dot, line));
+                    Take(particle, dot, line);
                 }
             }
 
@@ -150,10 +150,10 @@ internal sealed class ChainMoves(GroundModel model, Random random, double[][] ne
             {
                 var line = Math.Min(maker, unknown);
                 var (a, d) = maker == unknown ? (aside[group], deeper[group]) : (_places.Of(particle.Aside, line)[group], _places.Of(particle.Deeper, line)[group]);
-                model.Fill(ground, dot, maker, a, d, particle.Stronger[line], model.Part(next[dot], dot, maker));
+                model.Fill(ground, dot, maker, a, d, particle.Stronger[line], next[model.At(dot, maker)]);
             }
 
-            log[dot] = model.Log(dot, next[dot], particle.LogAmperes);
+            log[dot] = model.Log(dot, next, particle.LogAmperes);
             gained += Part(dot, reached) * (log[dot] - particle.Log[dot]);
         }
 
@@ -164,7 +164,10 @@ internal sealed class ChainMoves(GroundModel model, Random random, double[][] ne
             deeper.CopyTo(deeperWas);
             for (var dot = 0; dot < log.Length; dot++)
             {
-                (particle.Fields[dot], next[dot]) = (next[dot], particle.Fields[dot]);
+                for (var maker = 0; maker < model.Makers; maker++)
+                {
+                    Take(particle, dot, maker);
+                }
             }
 
             log.CopyTo(particle.Log);
@@ -181,7 +184,7 @@ internal sealed class ChainMoves(GroundModel model, Random random, double[][] ne
         Span<double> log = stackalloc double[model.Dots.Count];
         for (var dot = 0; dot < model.Dots.Count; dot++)
         {
-            log[dot] = model.Log(dot, particle.Fields[dot], amperes);
+            log[dot] = model.Log(dot, particle.Fields, amperes);
             gained += Part(dot, reached) * (log[dot] - particle.Log[dot]);
         }
 
@@ -190,6 +193,13 @@ internal sealed class ChainMoves(GroundModel model, Random random, double[][] ne
             particle.LogAmperes = amperes;
             log.CopyTo(particle.Log);
         }
+    }
+
+    /// <summary>Gives a particle what was tried for a maker at a dot; what it had may be another's too.</summary>
+    private void Take(Particle particle, int dot, int maker)
+    {
+        var at = model.At(dot, maker);
+        (particle.Fields[at], next[at]) = (next[at], model.Room(dot));
     }
 
     /// <summary>How much of a dot's likelihood is in.</summary>

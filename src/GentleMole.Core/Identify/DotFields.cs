@@ -49,7 +49,7 @@ internal sealed class DotFields
     private double[] Still(CircuitField field)
     {
         var at = new double[Places.Count * DotPlaces.Each];
-        Places.Fill(field, default, at);
+        Places.Fill(field, at);
         return at;
     }
 }

@@ -41,6 +41,7 @@ internal static class DotLikelihood
 
     private const double WayRight = 0.94;
     private const double WayWrong = 0.04;
+    private static readonly double LogWayRight = Math.Log(WayRight);
     private const double WayUnclear = 0.15;
     private const double UnclearRight = 0.7;
 
@@ -64,83 +65,84 @@ internal static class DotLikelihood
 
     /// <summary>Logarithm of the likelihood of everything that was read at a dot.</summary>
     /// <param name="field">Per ampere sent.</param>
-    public static double Log(DotPlaces places, ReadOnlySpan<double> field, double amperes, ReceiverBuild receiver) => Told(places, field, amperes, receiver).Log;
+    public static double Log(DotPlaces places, ReadOnlySpan<double> field, double amperes, ReceiverBuild receiver)
+    {
+        var ((signs, way, _), row) = (Signs(places, field, amperes, receiver), Row(places, field, amperes, receiver));
+        return signs.Log + way + (RowShare * row.Log);
+    }
 
-    /// <summary>The same, with how much likelier everything would be if it agreed, and how many signs there are.</summary>
-    public static (double Log, double Surprise, int Signs) Told(DotPlaces places, ReadOnlySpan<double> field, double amperes, ReceiverBuild receiver)
+    /// <summary>How much likelier everything would be if it agreed, and how many signs there are.</summary>
+    public static (double Surprise, int Signs) Told(DotPlaces places, ReadOnlySpan<double> field, double amperes, ReceiverBuild receiver)
+    {
+        var ((signs, way, bestWay), row) = (Signs(places, field, amperes, receiver), Row(places, field, amperes, receiver));
+        return (signs.Best + bestWay - signs.Log - way + (RowShare * (row.Best - row.Log)), signs.Signs + (bestWay < 0 ? 1 : 0) + (row.Signs > 0 ? RowSigns : 0));
+    }
+
+    /// <summary>All signs but the row, and apart from them the way, which is right or wrong.</summary>
+    private static (SignSum Signs, double Way, double BestWay) Signs(DotPlaces places, ReadOnlySpan<double> field, double amperes, ReceiverBuild receiver)
     {
         var seen = places.Observed;
         var expected = ExpectedSigns.Of(places, field, amperes, receiver);
         var distance = seen.Depth is { Metres: > 0 and var depth } ? depth + receiver.LowerCoilMetres : expected.DistanceMetres ?? 1;
-        var (log, best, signs) = (0.0, 0.0, 0);
-        void Add(double off, double sigma)
-        {
-            log += SignLikelihood.Log(off, sigma);
-            best += SignLikelihood.Log(0, sigma);
-            signs++;
-        }
-
-        Add(Held(expected.CrestMetres), CrestSigma(distance));
+        var (signs, log, best) = (new SignSum(), 0.0, 0.0);
+        signs.Add(Held(expected.CrestMetres), CrestSigma(distance));
         if (seen.NullOffsetMetres is { } silent)
         {
             var apart = silent - seen.PeakOffsetMetres;
-            Add(Held(expected.NullMetres - (double.IsNaN(expected.CrestMetres) ? 0 : expected.CrestMetres) - apart), NullSigma(distance, apart));
+            signs.Add(Held(expected.NullMetres - (double.IsNaN(expected.CrestMetres) ? 0 : expected.CrestMetres) - apart), NullSigma(distance, apart));
         }
 
         if (seen.PeakNanotesla is > 0 and var level)
         {
             var (off, sigma) = Level(level * 1e-9, expected.LevelTesla, LevelSigma, receiver);
-            Add(off, sigma);
+            signs.Add(off, sigma);
         }
         else if (seen.CurrentMilliamps is > 0 and var shown)
         {
             var (off, sigma) = Current(shown / 1000, seen, expected, receiver);
-            Add(off, sigma);
+            signs.Add(off, sigma);
         }
 
         if (seen.Depth is { } read)
         {
             if (expected.DistanceMetres is { } d)
             {
-                Add(Math.Clamp(d - receiver.LowerCoilMetres - read.Metres, -5, 5), DistanceSigma(d, receiver));
+                signs.Add(Math.Clamp(d - receiver.LowerCoilMetres - read.Metres, -5, 5), DistanceSigma(d, receiver));
             }
             else
             {
-                Add(5, DistanceSigma(distance, receiver));
+                signs.Add(5, DistanceSigma(distance, receiver));
             }
         }
 
         if (seen.Direction is { } direction)
         {
-            Add(Axial(direction.Degrees - seen.Walking.Degrees - expected.DirectionDegrees), DirectionSigma);
+            signs.Add(Axial(direction.Degrees - seen.Walking.Degrees - expected.DirectionDegrees), DirectionSigma);
         }
 
         if (seen.Way is { } way)
         {
-            log += Math.Log(WayChance(way, expected.WayCosine));
-            best += Math.Log(WayRight);
-            signs++;
+            (log, best) = (Math.Log(WayChance(way, expected.WayCosine)), LogWayRight);
         }
 
         if (seen.SidewaysFraction is { } sideways)
         {
-            Add(sideways - Math.Min(expected.Sideways, 10), SidewaysSigma(Math.Min(expected.Sideways, 10)));
+            signs.Add(sideways - Math.Min(expected.Sideways, 10), SidewaysSigma(Math.Min(expected.Sideways, 10)));
         }
 
         if (seen.LiftRatio is { } lift)
         {
             if (expected.LiftRatio is { } rise)
             {
-                Add(Math.Clamp(rise, -5, 5) - lift, LiftSigma(expected.DistanceMetres ?? distance, receiver));
+                signs.Add(Math.Clamp(rise, -5, 5) - lift, LiftSigma(expected.DistanceMetres ?? distance, receiver));
             }
             else
             {
-                Add(5, LiftSigma(distance, receiver));
+                signs.Add(5, LiftSigma(distance, receiver));
             }
         }
 
-        var (row, rowBest) = Row(places, field, amperes, receiver);
-        return (log + row, best + rowBest - log - row, signs + (places.Observed.Readings.Count > 0 ? RowSigns : 0));
+        return (signs, log, best);
     }
 
     /// <summary>How likely a way is read where the part in step is so large.</summary>
@@ -169,17 +171,17 @@ internal static class DotLikelihood
         return Level(seen * Physics.Mu0 / (2 * Math.PI * distance), expected.LevelTesla, Math.Sqrt(Square(CurrentSigma) + Square(loose)), receiver);
     }
 
-    private static (double Log, double Best) Row(DotPlaces places, ReadOnlySpan<double> field, double amperes, ReceiverBuild receiver)
+    private static SignSum Row(DotPlaces places, ReadOnlySpan<double> field, double amperes, ReceiverBuild receiver)
     {
-        var readings = places.Observed.Readings;
+        var (readings, row) = (places.Observed.Readings, new SignSum());
         if (readings.Count == 0)
         {
-            return (0, 0);
+            return row;
         }
 
-        var crest = readings.Max(r => r.Peak) * 1e-9;
+        // Everything in parts of the highest.
+        var crest = Math.Max(readings.Max(r => r.Peak) * 1e-9, 1e-15);
         amperes *= places.Observed.IsRowRelative ? Scale(places, field, amperes) : 1;
-        var (log, best) = (0.0, 0.0);
         for (var i = 0; i < readings.Count; i++)
         {
             One(readings[i].Peak * 1e-9, ExpectedSigns.Across(field, places.Row + i) * amperes);
@@ -189,14 +191,12 @@ internal static class DotLikelihood
             }
         }
 
-        return (RowShare * log, RowShare * best);
+        return row;
 
         void One(double seen, double expected)
         {
             var sigma = Math.Sqrt(Square(RowPart * expected) + Square(RowFloor * crest) + Square(receiver.FloorTesla));
-            var unit = Math.Log(Math.Max(crest, 1e-15));
-            log += SignLikelihood.Log(seen - expected, sigma) + unit;
-            best += SignLikelihood.Log(0, sigma) + unit;
+            row.Add((seen - expected) / crest, sigma / crest);
         }
     }
 

@@ -1,6 +1,8 @@
+using System.Numerics;
 using GentleMole.Core.Fields;
 using GentleMole.Core.Instruments;
 using GentleMole.Core.Site;
+using Vector3 = GentleMole.Core.Site.Vector3;
 
 namespace GentleMole.Core.Identify;
 
@@ -20,6 +22,7 @@ internal sealed class DotPlaces
     public const int Left = 0, Peak = 1, Right = 2, Upper = 3;
 
     private readonly Vector3[] _places;
+    private readonly (double[] East, double[] North, double[] Up) _lanes;
     private readonly Vector3 _across;
     private readonly Vector3 _along;
 
@@ -46,6 +49,9 @@ internal sealed class DotPlaces
         Row = places.Count;
         places.AddRange(dot.Readings.Select(r => (r.OffsetMetres, r.HeightMetres)));
         _places = [.. places.Select(p => dot.At(p.Offset).Raised(p.Height))];
+        var whole = (_places.Length + Vector<double>.Count - 1) / Vector<double>.Count * Vector<double>.Count;
+        double[] Lane(Func<Vector3, double> of) => [.. Enumerable.Range(0, whole).Select(i => of(_places[Math.Min(i, _places.Length - 1)]))];
+        _lanes = (Lane(p => p.East), Lane(p => p.North), Lane(p => p.Up));
         (_across, _along) = (dot.Across.Raised(0), dot.Walking.Direction.Raised(0));
     }
 
@@ -64,13 +70,16 @@ internal sealed class DotPlaces
     /// <summary>How many there are.</summary>
     public int Count => _places.Length;
 
-    /// <summary>Writes the field of one maker that lies elsewhere by so much, per ampere sent.</summary>
-    /// <param name="moved">How far east and north it lies from where it was solved, and how much higher.</param>
-    public void Fill(CircuitField field, Vector3 moved, Span<double> into)
+    /// <summary>Writes the field of wires that lie elsewhere by so much, per ampere sent.</summary>
+    /// <param name="moved">How far east and north they lie from where they were solved, and how much higher.</param>
+    public void Fill(StraightRuns wires, Vector3 moved, Span<double> into) => wires.Fill(_lanes, moved, _across, _along, into);
+
+    /// <summary>Writes the field of what stays where it is, per ampere sent.</summary>
+    public void Fill(CircuitField field, Span<double> into)
     {
         for (var i = 0; i < _places.Length; i++)
         {
-            var at = field.At(_places[i] - moved);
+            var at = field.At(_places[i]);
             var k = i * Each;
             (into[k], into[k + 1]) = (at.InPhase.Dot(_across), at.Quadrature.Dot(_across));
             (into[k + 2], into[k + 3]) = (at.InPhase.Up, at.Quadrature.Up);

@@ -1,3 +1,4 @@
+using System.Numerics.Tensors;
 using GentleMole.Core.Fields;
 using GentleMole.Core.Network;
 using GentleMole.Core.Site;
@@ -100,7 +101,13 @@ internal sealed class GroundModel
         : (_task.Source is DirectSource or ClampSource ? Math.Log(GuessedAmperes) : 0, GuessedAmperesSigma);
 
     /// <summary>Room for the fields of all makers at all dots.</summary>
-    public double[][] Room() => [.. Dots.Select(d => new double[Makers * d.Count * DotPlaces.Each])];
+    public double[][] Room() => [.. Enumerable.Range(0, Dots.Count * Makers).Select(i => Room(i / Makers))];
+
+    /// <summary>Room for the field of one maker at a dot.</summary>
+    public double[] Room(int dot) => new double[Stride(dot)];
+
+    /// <summary>Where the field of a maker at a dot stands among all.</summary>
+    public int At(int dot, int maker) => (dot * Makers) + maker;
 
     /// <summary>A particle in a ground, its fields not filled in.</summary>
     public Particle Empty(int ground, double[][] fields) => new()
@@ -122,15 +129,9 @@ internal sealed class GroundModel
         var by = Grounds[ground].Scale * (maker == Hookup ? 1 : Math.Exp(stronger));
         if (by != 1)
         {
-            for (var i = 0; i < into.Length; i++)
-            {
-                into[i] *= by;
-            }
+            TensorPrimitives.Multiply(into, by, into);
         }
     }
-
-    /// <summary>What one maker makes at a dot, among the fields of all.</summary>
-    public Span<double> Part(double[] fields, int dot, int maker) => fields.AsSpan(maker * Stride(dot), Stride(dot));
 
     /// <summary>Numbers of one maker at a dot.</summary>
     private int Stride(int dot) => Dots[dot].Count * DotPlaces.Each;
@@ -151,56 +152,50 @@ internal sealed class GroundModel
         for (var maker = 0; maker < Makers; maker++)
         {
             var line = Math.Min(maker, Lines);
-            Fill(particle.Ground, dot, maker, Places.Of(particle.Aside, line)[group], Places.Of(particle.Deeper, line)[group], particle.Stronger[line], Part(particle.Fields[dot], dot, maker));
+            Fill(particle.Ground, dot, maker, Places.Of(particle.Aside, line)[group], Places.Of(particle.Deeper, line)[group], particle.Stronger[line], particle.Fields[At(dot, maker)]);
         }
 
-        particle.Log[dot] = Log(dot, particle.Fields[dot], particle.LogAmperes);
+        particle.Log[dot] = Log(dot, particle.Fields, particle.LogAmperes);
     }
 
     /// <summary>Logarithm of the likelihood of a dot.</summary>
-    public double Log(int dot, double[] fields, double logAmperes) => LogOf(dot, Sum(dot, fields), logAmperes);
+    public double Log(int dot, double[][] fields, double logAmperes) => LogOf(dot, Sum(dot, fields), logAmperes);
 
     /// <summary>The same with one maker's part put in the place of what it was.</summary>
-    public double Log(int dot, double[] fields, int maker, ReadOnlySpan<double> part, double logAmperes)
+    public double Log(int dot, double[][] fields, int maker, ReadOnlySpan<double> part, double logAmperes)
     {
         var sum = Sum(dot, fields);
-        var was = Part(fields, dot, maker);
-        for (var i = 0; i < sum.Length; i++)
-        {
-            sum[i] += part[i] - was[i];
-        }
-
+        TensorPrimitives.Add(sum, part, sum);
+        TensorPrimitives.Subtract(sum, fields[At(dot, maker)], sum);
         return LogOf(dot, sum, logAmperes);
     }
 
     private double LogOf(int dot, ReadOnlySpan<double> sum, double logAmperes) => DotLikelihood.Log(Dots[dot], sum, Math.Exp(logAmperes), _task.Receiver);
 
     /// <summary>How much likelier what was read at a dot would be if all of it agreed with a particle, and how many signs there are.</summary>
-    public (double Surprise, int Signs) Surprise(Particle particle, int dot)
-    {
-        var (_, surprise, signs) = DotLikelihood.Told(Dots[dot], Sum(dot, particle.Fields[dot]), Math.Exp(particle.LogAmperes), _task.Receiver);
-        return (surprise, signs);
-    }
+    public (double Surprise, int Signs) Surprise(Particle particle, int dot) =>
+        DotLikelihood.Told(Dots[dot], Sum(dot, particle.Fields), Math.Exp(particle.LogAmperes), _task.Receiver);
 
     /// <summary>What a receiver would show at a dot.</summary>
     public ExpectedSigns Expected(Particle particle, int dot) =>
-        ExpectedSigns.Of(Dots[dot], Sum(dot, particle.Fields[dot]), Math.Exp(particle.LogAmperes), _task.Receiver);
+        ExpectedSigns.Of(Dots[dot], Sum(dot, particle.Fields), Math.Exp(particle.LogAmperes), _task.Receiver);
 
     /// <summary>Which maker owns the response of a dot, and whether it lies aside of it: its part of the field in step with the whole is the greatest.</summary>
     public (int Maker, bool IsAside) Owner(Particle particle, int dot)
     {
-        var (fields, stride) = (particle.Fields[dot], Stride(dot));
-        var at = DotPlaces.Peak * DotPlaces.Each;
+        const int at = DotPlaces.Peak * DotPlaces.Each;
         double re = 0, im = 0;
         for (var maker = 0; maker < Makers; maker++)
         {
-            (re, im) = (re + fields[(maker * stride) + at], im + fields[(maker * stride) + at + 1]);
+            var field = particle.Fields[At(dot, maker)];
+            (re, im) = (re + field[at], im + field[at + 1]);
         }
 
         var (owner, most) = (Hookup, double.NegativeInfinity);
         for (var maker = 0; maker < Makers; maker++)
         {
-            var part = (fields[(maker * stride) + at] * re) + (fields[(maker * stride) + at + 1] * im);
+            var field = particle.Fields[At(dot, maker)];
+            var part = (field[at] * re) + (field[at + 1] * im);
             if (part > most && (maker != Unknown || Grounds[particle.Ground].Draw.HasUnknown))
             {
                 (owner, most) = (maker, part);
@@ -264,18 +259,14 @@ internal sealed class GroundModel
         };
     }
 
-    private Span<double> Sum(int dot, double[] fields)
+    private Span<double> Sum(int dot, double[][] fields)
     {
         var stride = Stride(dot);
         var sum = _scratch.AsSpan(0, stride);
-        fields.AsSpan(0, stride).CopyTo(sum);
+        fields[At(dot, 0)].CopyTo(sum);
         for (var maker = 1; maker < Makers; maker++)
         {
-            var of = fields.AsSpan(maker * stride, stride);
-            for (var i = 0; i < stride; i++)
-            {
-                sum[i] += of[i];
-            }
+            TensorPrimitives.Add(sum, fields[At(dot, maker)], sum);
         }
 
         return sum;

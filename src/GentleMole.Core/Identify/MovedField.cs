@@ -1,3 +1,4 @@
+using System.Numerics.Tensors;
 using GentleMole.Core.Fields;
 using GentleMole.Core.Site;
 
@@ -12,7 +13,7 @@ internal sealed class MovedField
     private const double NearMetres = 6;
 
     private readonly DotPlaces _places;
-    private readonly CircuitField _near;
+    private readonly StraightRuns _near;
     private readonly Vector3 _aside;
     private readonly double _depth;
     private readonly double[] _others;
@@ -22,16 +23,13 @@ internal sealed class MovedField
         (_places, _aside, _depth) = (places, shape.Aside.Raised(0), shape.Near(places.Observed.Dot).DepthMetres);
         (_near, var others) = field.Parted(places.Observed.Dot.Raised(0), Math.Abs(shape.Near(places.Observed.Dot).OffsetMetres) + NearMetres);
         _others = new double[places.Count * DotPlaces.Each];
-        places.Fill(others, default, _others);
+        places.Fill(others, _others);
     }
 
     /// <summary>Writes the field when it lies so far aside and by so much (logarithm) deeper than it was solved, per ampere sent.</summary>
     public void Fill(double aside, double deeper, Span<double> into)
     {
         _places.Fill(_near, (_aside * aside) + new Vector3(0, 0, _depth * (1 - Math.Exp(deeper))), into);
-        for (var i = 0; i < into.Length; i++)
-        {
-            into[i] += _others[i];
-        }
+        TensorPrimitives.Add(into, _others, into);
     }
 }

@@ -21,8 +21,8 @@ internal sealed class Particle
     /// <summary>Logarithm of the current sent, A.</summary>
     public double LogAmperes { get; set; }
 
-    /// <summary>For each dot the field of each maker at its places, one after the other.</summary>
-    public required double[][] Fields { get; set; }
+    /// <summary>For each dot, and in it for each maker, the field at the dot's places. Copies share them: what moves gets another array, none is written to.</summary>
+    public required double[][] Fields { get; init; }
 
     /// <summary>Logarithm of the likelihood of each dot.</summary>
     public required double[] Log { get; init; }
@@ -33,6 +33,6 @@ internal sealed class Particle
     /// <summary>The same once more.</summary>
     public Particle Copy() => new()
     {
-        Ground = Ground, Aside = [.. Aside], Deeper = [.. Deeper], Stronger = [.. Stronger], Looser = [.. Looser], LogAmperes = LogAmperes, Fields = [.. Fields.Select(f => (double[])f.Clone())], Log = [.. Log],
+        Ground = Ground, Aside = [.. Aside], Deeper = [.. Deeper], Stronger = [.. Stronger], Looser = [.. Looser], LogAmperes = LogAmperes, Fields = [.. Fields], Log = [.. Log],
     };
 }

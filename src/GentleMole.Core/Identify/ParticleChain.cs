@@ -110,7 +110,7 @@ internal sealed class ParticleChain
         foreach (var particle in kept)
         {
             // The fields of so many were not kept.
-            particle.Fields = _model.Room();
+            _model.Room().CopyTo(particle.Fields, 0);
             _model.FillAll(particle);
             _moves.Move(particle, reached);
         }
@@ -123,12 +123,12 @@ internal sealed class ParticleChain
     {
         var (was, dot) = (before._model, _old);
         var drawn = new List<(Particle Particle, double LogWeight)>(before.Particles.Count * OnPerParticle);
-        var room = _next[dot];
+        var room = _next[_model.At(dot, 0)..];
         foreach (var from in before.Particles)
         {
             for (var i = 0; i < OnPerParticle; i++)
             {
-                var particle = _model.Empty(from.Ground, [.. from.Fields, room]);
+                var particle = _model.Empty(from.Ground, [.. from.Fields, .. room]);
                 particle.LogAmperes = from.LogAmperes;
                 from.Log.CopyTo(particle.Log, 0);
                 from.Stronger.CopyTo(particle.Stronger, 0);
@@ -161,7 +161,11 @@ internal sealed class ParticleChain
         var reached = Chosen(drawn, before.LogEvidence, out var kept);
         foreach (var particle in kept)
         {
-            particle.Fields[dot] = new double[room.Length];
+            for (var maker = 0; maker < _model.Makers; maker++)
+            {
+                particle.Fields[_model.At(dot, maker)] = _model.Room(dot);
+            }
+
             _model.Fill(particle, dot);
             _moves.Move(particle, reached);
         }
