@@ -19,6 +19,22 @@ test('all dots of a line are held together, and the page says so', async () => {
   await page.waitForFunction(() => document.querySelector('#line-review')?.textContent.includes('All 6 dots are the water main'));
 });
 
+test('a dot on the wrong line is refused by name; the reading that would settle it is taken, and the sentence turns', async () => {
+  // The cable that the gas's tracer is clipped to, where it runs seven metres from the gas; what a receiver shows there.
+  await opened(page, `${server.url}/jobs/1/trace?line=2&new=true`);
+  for (const [field, value] of [['east', '53.5'], ['north', '11.87'], ['depth', '0.69']]) await page.fill(`#f-${field}`, value);
+  await line('line-3');
+  assert.match(await say(), /^Do not mark\. This is likely the electric cable of Norrick Grid, not the gas/);
+  assert.match(await page.textContent('#verdict'), /What would settle it: a row across/);
+
+  await page.getByText('Lift, turning round, other depths').click();
+  await page.fill('#f-across', [
+    '-1 1.77 1.97', '-0.75 2.46 1.87', '-0.5 3.38 1.65', '-0.25 4.21 0.88', '0 4.75 0.5', '0.25 4.15 2.07', '0.5 3.34 2.8', '0.75 2.41 3.15', '1 1.68 3.21',
+  ].join('\n'));
+  await page.waitForFunction(() => document.querySelector('#verdict .verdict-say')?.textContent.includes('This is the electric cable of Norrick Grid, not the gas'));
+  assert.match(await say(), /m from the plan of the gas/);
+});
+
 test('a dot that nothing explains is refused after the signs, and turns when it is read where the line is', async () => {
   await opened(page, `${server.url}/jobs/1/trace?line=4&new=true`);
   // A metre and a half beside the cable, a third of its current, and back.
@@ -34,8 +50,7 @@ test('a dot that nothing explains is refused after the signs, and turns when it 
   assert.ok(dot >= 6);
   for (const [field, value] of [['east', '57.72'], ['depth', '0.52'], ['current', '23.5']]) await page.fill(`#f-${field}`, value);
   await page.selectOption('#f-runs', 'Away');
-  await line('line-4');
-  assert.match(await say(), /This is the communications cable/);
+  await page.waitForFunction(() => document.querySelector('#verdict .verdict-say')?.textContent.includes('This is the communications cable'));
   await page.getByText('What speaks for which line').click();
   assert.match(await page.textContent('.who-signs'), /Place on plan/);
 });

@@ -65,11 +65,11 @@ internal sealed class ChainMoves(GroundModel model, Random random, double[][] ne
         // The current is the same at all dots; it moves alone where places do not.
         var isAlone = _places.Groups > 1 && random.Next(AloneEvery) == 0;
         var moves = isAlone || _places.Groups == 1;
-        var stronger = particle.Stronger[line] + (moves ? step * GroundModel.AnyStronger(random) : 0);
+        var stronger = particle.Stronger[line] + (moves ? step * model.AnyStronger(random) : 0);
         (aside, deeper) = isAlone ? (was, deeperWas) : (aside, deeper);
-        var logPrior = GroundModel.LogStronger(stronger) - GroundModel.LogStronger(particle.Stronger[line])
+        var logPrior = model.LogStronger(stronger) - model.LogStronger(particle.Stronger[line])
             + (isAlone ? 0 : _places.LogMoved(particle, line, group, aside, deeper, _places.Of(particle.Aside, line), _places.Of(particle.Deeper, line)));
-        TryLine(particle, line, moves ? -1 : group, group, aside, deeper, stronger, reached, logPrior);
+        TryLine(particle, line, moves ? -1 : group, group, aside, deeper, stronger, reached, logPrior + Within(particle, line, aside));
     }
 
     /// <summary>A line somewhere else altogether at one group of dots, perhaps under a dot.</summary>
@@ -79,7 +79,19 @@ internal sealed class ChainMoves(GroundModel model, Random random, double[][] ne
         var elsewhere = _places.Elsewhere(particle, line, group, _places.Of(particle.Aside, line), _places.Of(particle.Deeper, line));
         var (aside, deeper) = elsewhere.Draw(random);
         var worth = elsewhere.LogOver(_places.Of(particle.Aside, line)[group], _places.Of(particle.Deeper, line)[group]) - elsewhere.LogOver(aside, deeper);
-        TryLine(particle, line, _places.Groups == 1 ? -1 : group, group, aside, deeper, particle.Stronger[line], reached, worth);
+        TryLine(particle, line, _places.Groups == 1 ? -1 : group, group, aside, deeper, particle.Stronger[line], reached, worth + Within(particle, line, aside));
+    }
+
+    /// <summary>Logarithm of how much less likely a line lies so because nobody looks for it there.</summary>
+    private double Within(Particle particle, int line, double aside)
+    {
+        if (line != model.Unknown || _places.Groups > 1)
+        {
+            return 0;
+        }
+
+        var was = _places.Of(particle.Aside, line);
+        return _places.LogWithin(particle.Ground, [aside]) - _places.LogWithin(particle.Ground, was);
     }
 
     /// <param name="only">The group whose dots change; −1 for all.</param>
@@ -132,13 +144,13 @@ internal sealed class ChainMoves(GroundModel model, Random random, double[][] ne
         var logPrior = Likely.LogWorth(ground) - Likely.LogWorth(particle.Ground);
         if (model.Grounds[particle.Ground].Draw.HasUnknown)
         {
-            logPrior += _places.LogPinned(particle, particle.Ground, unknown, was, deeperWas);
+            logPrior += _places.LogPinned(particle, particle.Ground, unknown, was, deeperWas) - _places.LogWithin(particle.Ground, was);
         }
 
         if (model.Grounds[ground].Draw.HasUnknown)
         {
             _places.LayPinned(particle, ground, unknown, random, aside, deeper);
-            logPrior -= _places.LogPinned(particle, ground, unknown, aside, deeper);
+            logPrior += _places.LogWithin(ground, aside) - _places.LogPinned(particle, ground, unknown, aside, deeper);
         }
 
         double gained = 0;

@@ -12,4 +12,7 @@ internal sealed record GroundDraw(BuriedNetwork Network, SignalSource Source, do
 {
     /// <summary>Ends that are not as records have them: line and whether it is its end rather than its start.</summary>
     public IReadOnlyList<(int Line, bool AtEnd)> OtherEnds { get; init; } = [];
+
+    /// <summary>How far right of the target's plan the line that nobody drew lies; null where there is none.</summary>
+    public double? UnknownAside { get; init; }
 }

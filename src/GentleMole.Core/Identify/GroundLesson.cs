@@ -20,6 +20,12 @@ public sealed record GroundLesson(LessonKind Kind, double Chance, double Value)
     /// <summary>What was believed before counts as so many witnesses.</summary>
     private const double Doubting = 5;
 
+    /// <summary>The same where as many grounds have the thing as have not: chance helps both alike.</summary>
+    private const double DoubtingAsked = 0.25;
+
+    /// <summary>A bond that has more of the weight than this is asked after again.</summary>
+    private const double WorthAsking = 0.2;
+
     /// <summary>The line that it is about; null for soil.</summary>
     public string? Line { get; init; }
 
@@ -32,8 +38,29 @@ public sealed record GroundLesson(LessonKind Kind, double Chance, double Value)
     /// <summary>Depth of a line that nobody drew.</summary>
     public Depth? Depth { get; init; }
 
+    /// <summary>A bond that nobody drew which may explain much, whether it is worth telling or not; null where there is hardly one.</summary>
+    public static Bond? LikeliestBond(DotChains chains) =>
+        Likeliest([.. chains.Weighed.SelectMany(c => c.Chain.Particles.Select(p => (c.Model.Grounds[p.Ground].Draw, c.Weight / c.Chain.Particles.Count)))]) is var (bond, weight) && weight > WorthAsking ? bond : null;
+
+    /// <summary>The bond between two lines that most of the weight has: in the middle of where it may be, and what it has of resistance.</summary>
+    private static (Bond Bond, double Weight)? Likeliest(IReadOnlyList<(GroundDraw Draw, double Weight)> seen)
+    {
+        var most = seen.Where(s => s.Draw.HiddenBond is not null).GroupBy(s => (From: s.Draw.HiddenBond!.From.Line, To: s.Draw.HiddenBond.To.Line)).MaxBy(g => g.Sum(b => b.Weight));
+        if (most is null)
+        {
+            return null;
+        }
+
+        var (passed, total) = (0.0, most.Sum(b => b.Weight));
+        var middle = most.OrderBy(b => b.Draw.HiddenBond!.From.ChainageMetres).First(b => (passed += b.Weight) >= total / 2).Draw.HiddenBond!;
+        return (middle with { Ohms = Math.Exp(most.Sum(b => b.Weight * Math.Log(b.Draw.HiddenBond!.Ohms)) / total) }, total);
+    }
+
+    private static bool IsAlike(Bond? one, Bond other) => one is not null && (one.From.Line, one.To.Line) == (other.From.Line, other.To.Line);
+
     /// <summary>Everything worth telling, the likeliest first.</summary>
-    public static IReadOnlyList<GroundLesson> Of(DotChains chains)
+    /// <param name="isBondAsked">True where half of the grounds have a bond that seemed likely, and as many have none.</param>
+    public static IReadOnlyList<GroundLesson> Of(DotChains chains, bool isBondAsked = false)
     {
         var task = chains.Task;
         var seen = new List<(GroundDraw Draw, SolvedGround Ground, double Aside, double Deeper, double Weight)>();
@@ -45,7 +72,8 @@ public sealed record GroundLesson(LessonKind Kind, double Chance, double Value)
 
         // Few grounds are left where much was read, and these have much in common by chance: they count as so many witnesses, no more.
         var witnesses = 1 / seen.GroupBy(s => s.Draw).Sum(g => Math.Pow(g.Sum(s => s.Weight), 2));
-        double Chance(Func<GroundDraw, bool> holds, double before) => ((witnesses * seen.Where(s => holds(s.Draw)).Sum(s => s.Weight)) + (Doubting * before)) / (witnesses + Doubting);
+        double Chance(Func<GroundDraw, bool> holds, double before, double doubting = Doubting) =>
+            ((witnesses * seen.Where(s => holds(s.Draw)).Sum(s => s.Weight)) + (doubting * before)) / (witnesses + doubting);
         (double Middle, double Sigma) Log(Func<GroundDraw, bool> holds, Func<GroundDraw, double> value)
         {
             var some = seen.Where(s => holds(s.Draw)).Select(s => (Value: Math.Log(value(s.Draw)), s.Weight)).ToList();
@@ -84,13 +112,9 @@ public sealed record GroundLesson(LessonKind Kind, double Chance, double Value)
             }
         }
 
-        foreach (var bond in seen.Where(s => s.Draw.HiddenBond is not null).GroupBy(s => (s.Draw.HiddenBond!.From, s.Draw.HiddenBond.To)))
+        if (Likeliest([.. seen.Select(s => (s.Draw, s.Weight))]) is var (bond, _) && Chance(d => IsAlike(d.HiddenBond, bond), 0.02, isBondAsked ? DoubtingAsked : Doubting) is var bonded and >= LeastChance)
         {
-            if (Chance(d => d.HiddenBond is { } hidden && (hidden.From, hidden.To) == bond.Key, 0.02) is var chance and >= LeastChance)
-            {
-                var ohms = Math.Exp(bond.Sum(b => b.Weight * Math.Log(b.Draw.HiddenBond!.Ohms)) / bond.Sum(b => b.Weight));
-                lessons.Add(new GroundLesson(LessonKind.Bond, chance, ohms) { Line = bond.Key.From.Line, Bond = new Bond(bond.Key.From, bond.Key.To, ohms) });
-            }
+            lessons.Add(new GroundLesson(LessonKind.Bond, bonded, bond.Ohms) { Line = bond.From.Line, Bond = bond });
         }
 
         if (Chance(d => d.HasUnknown, 0.25) is var stranger and >= LeastChance)

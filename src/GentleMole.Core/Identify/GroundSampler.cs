@@ -11,7 +11,8 @@ namespace GentleMole.Core.Identify;
 /// </summary>
 /// <param name="focus">Places near which an unknown line is looked for: the dots.</param>
 /// <param name="asOftenAsTheyAre">True to draw a truth: nothing more often than it is.</param>
-internal sealed class GroundSampler(IdentifyTask task, IReadOnlyList<SitePoint> focus, bool asOftenAsTheyAre = false)
+/// <param name="likely">A bond near whose place most of the drawn ones are.</param>
+internal sealed class GroundSampler(IdentifyTask task, IReadOnlyList<SitePoint> focus, bool asOftenAsTheyAre = false, Bond? likely = null)
 {
     /// <summary>The line that nobody drew.</summary>
     public const string Unknown = "\u0001unknown";
@@ -25,9 +26,21 @@ internal sealed class GroundSampler(IdentifyTask task, IReadOnlyList<SitePoint> 
     private const double SoilFactor = 2;
     private const double EarthFactor = 3;
     private const double NearBondMetres = 8;
+
+    // Bonds on the way: how near two lines must come, how often along the way it is tried, and what a rusty clip has.
+    private const double MeetMetres = 2;
+    private const double MeetStepMetres = 6;
+    private const double RustyOhms = 20;
+    private const double MostOhms = 5;
+
     private const double WrongClipMetres = 3;
-    private const double LeastAside = 0.4;
-    private const double MostAside = 4;
+
+    /// <summary>A line that nobody drew lies so far from the plan of the target, to either side, metres: nearer it would be the target.</summary>
+    public const double LeastAside = 0.4;
+
+    /// <summary>And no farther.</summary>
+    public const double MostAside = 4;
+
     private const double PinnedSigma = 0.3;
     private const double PinnedPart = 0.5;
     private const double BeyondMetres = 8;
@@ -37,6 +50,12 @@ internal sealed class GroundSampler(IdentifyTask task, IReadOnlyList<SitePoint> 
     private const double EndDrawn = 0.15;
     private const double BondChance = 0.2;
     private const double BondDrawn = 0.35;
+
+    // Where one is looked for: how often it is drawn, and how many of them within so much of its place.
+    private const double LikelyDrawn = 0.6;
+    private const double LikelyPart = 0.8;
+    private const double LikelyMetres = 10;
+
     private const double UnknownChance = 0.25;
     private const double UnknownDrawn = 0.45;
     private const double ClipChance = 0.12;
@@ -44,7 +63,7 @@ internal sealed class GroundSampler(IdentifyTask task, IReadOnlyList<SitePoint> 
 
     private readonly NetworkLine _target = task.Network.Line(task.Target);
     private readonly Run _run = task.Network.Line(task.Target).OnPlan();
-    private readonly IReadOnlyList<(LinePlace From, LinePlace To)> _bonds = NearEnds(task.Network);
+    private readonly IReadOnlyList<BondPlace> _places = Places(task);
     private readonly IReadOnlyList<LinePlace> _clips = WrongClips(task);
 
     /// <summary>The ground as records have it.</summary>
@@ -78,17 +97,17 @@ internal sealed class GroundSampler(IdentifyTask task, IReadOnlyList<SitePoint> 
         var lines = network.Lines.Select((l, i) => l with { Start = End(l.Start, i, false), End = End(l.End, i, true) }).ToList();
         var bonds = network.Bonds.ToList();
         Bond? hidden = null;
-        if (_bonds.Count > 0 && Happens(BondChance, BondDrawn))
+        if (_places.Count > 0 && Happens(BondChance, likely is null ? BondDrawn : LikelyDrawn))
         {
-            var (from, to) = _bonds[random.Next(_bonds.Count)];
-            hidden = new Bond(from, to, LogUniform(random, 0.3, 5));
+            var place = Drawn(random, ref log);
+            hidden = new Bond(place.From, place.To, LogUniform(random, 0.3, place.MostOhms));
             bonds.Add(hidden);
         }
 
-        var unknown = task.UnknownLines && Happens(UnknownChance, UnknownDrawn);
-        if (unknown)
+        double? unknownAside = null;
+        if (task.UnknownLines && Happens(UnknownChance, UnknownDrawn))
         {
-            var (line, bond) = Stranger(random, ref log);
+            (var line, var bond, unknownAside) = Stranger(random, ref log);
             lines.Add(line);
             if (bond is not null)
             {
@@ -108,14 +127,44 @@ internal sealed class GroundSampler(IdentifyTask task, IReadOnlyList<SitePoint> 
             };
         }
 
-        return new GroundDraw(network with { Lines = lines, Bonds = bonds }, source, log, unknown, hidden)  { OtherEnds = others };
+        return new GroundDraw(network with { Lines = lines, Bonds = bonds }, source, log, unknownAside is not null, hidden) { OtherEnds = others, UnknownAside = unknownAside };
     }
 
     /// <summary>Uniform in the logarithm.</summary>
     public static double LogUniform(Random random, double low, double high) => low * Math.Exp(random.NextDouble() * Math.Log(high / low));
 
+    /// <summary>Where a bond is: as likely as it is, or most of them near one that is looked for, weighted back.</summary>
+    private BondPlace Drawn(Random random, ref double log)
+    {
+        var near = likely is null ? [] : _places.Where(p => p.From.Line == likely.From.Line && p.To.Line == likely.To.Line && Math.Abs(p.From.ChainageMetres - likely.From.ChainageMetres) <= LikelyMetres).ToList();
+        var among = near.Count > 0 && random.NextDouble() < LikelyPart ? near : _places;
+        var place = Picked(among, random);
+        if (near.Count > 0)
+        {
+            var drawn = ((1 - LikelyPart) * place.Share) + (near.Contains(place) ? LikelyPart * place.Share / near.Sum(n => n.Share) : 0);
+            log += Math.Log(place.Share / drawn);
+        }
+
+        return place;
+    }
+
+    private static BondPlace Picked(IReadOnlyList<BondPlace> places, Random random)
+    {
+        var left = random.NextDouble() * places.Sum(p => p.Share);
+        foreach (var place in places)
+        {
+            left -= place.Share;
+            if (left <= 0)
+            {
+                return place;
+            }
+        }
+
+        return places[^1];
+    }
+
     /// <summary>Half of them beside a dot, weighted back to anywhere along the target.</summary>
-    private (NetworkLine Line, Bond? Bond) Stranger(Random random, ref double log)
+    private (NetworkLine Line, Bond? Bond, double Aside) Stranger(Random random, ref double log)
     {
         var beside = focus.Select(f => _run.Project(f).OffsetMetres).Where(o => Math.Abs(o) is > LeastAside / 2 and < MostAside + 0.5).ToList();
         double aside;
@@ -139,19 +188,32 @@ internal sealed class GroundSampler(IdentifyTask task, IReadOnlyList<SitePoint> 
         var line = new NetworkLine(Unknown, points, conductor, End(), End());
         if (random.NextDouble() >= 0.4)
         {
-            return (line, null);
+            return (line, null, aside);
         }
 
         var atEnd = random.Next(2) == 0;
         var end = atEnd ? _target.Points[^1] : _target.Points[0];
         var there = line.OnPlan().Project(end.OnPlan).ChainageMetres;
-        return (line, new Bond(new LinePlace(task.Target, atEnd ? _target.LengthMetres : 0), new LinePlace(Unknown, there), LogUniform(random, 0.3, 5)));
+        return (line, new Bond(new LinePlace(task.Target, atEnd ? _target.LengthMetres : 0), new LinePlace(Unknown, there), LogUniform(random, 0.3, 5)), aside);
     }
 
     /// <summary>A direct source is solved for one ampere, whatever limits it.</summary>
     private static SignalSource Sent(SignalSource source) => source is DirectSource direct
         ? direct with { Drive = new Drive(1, double.MaxValue, double.MaxValue) }
         : source;
+
+    /// <summary>Where bonds may be that nobody drew: at ends, and if so half of them on the way. Their shares add up to one.</summary>
+    private static IReadOnlyList<BondPlace> Places(IdentifyTask task)
+    {
+        var ends = NearEnds(task.Network);
+        var onTheWay = task.MayBeBondedOnTheWay ? OnTheWay(task).ToList() : [];
+        var half = ends.Count > 0 && onTheWay.Count > 0 ? 0.5 : 1;
+        return [.. ends.Select(e => new BondPlace(e.From, e.To, MostOhms, half / ends.Count)), .. onTheWay.Select(w => new BondPlace(w.From, w.To, RustyOhms, half / onTheWay.Count))];
+    }
+
+    /// <summary>A place where two lines may be bonded.</summary>
+    /// <param name="Share">Of all bonds that nobody drew.</param>
+    private sealed record BondPlace(LinePlace From, LinePlace To, double MostOhms, double Share);
 
     /// <summary>Ends of lines with places on others within reach of a bond.</summary>
     private static List<(LinePlace From, LinePlace To)> NearEnds(BuriedNetwork network)
@@ -173,6 +235,31 @@ internal sealed class GroundSampler(IdentifyTask task, IReadOnlyList<SitePoint> 
         }
 
         return found;
+    }
+
+    /// <summary>Places along the target where another line may come near it, as plans may be off: every few metres, and where the two are nearest.</summary>
+    private static IEnumerable<(LinePlace From, LinePlace To)> OnTheWay(IdentifyTask task)
+    {
+        var (target, run) = (task.Network.Line(task.Target), task.Network.Line(task.Target).OnPlan());
+        for (var i = 0; i < task.Network.Lines.Count; i++)
+        {
+            var (other, reach) = (task.Network.Lines[i], MeetMetres + task.DoubtMetres[i] + task.DoubtMetres[task.TargetIndex]);
+            if (other.Id == task.Target)
+            {
+                continue;
+            }
+
+            var there = other.OnPlan();
+            var steps = Enumerable.Range(0, (int)(run.Length / MeetStepMetres) + 1).Select(k => k * MeetStepMetres);
+            foreach (var at in steps.Append(run.NearestTo(there).ChainageMetres))
+            {
+                var station = there.Project(run.At(at));
+                if (Math.Abs(station.OffsetMetres) <= reach)
+                {
+                    yield return (new LinePlace(task.Target, Math.Min(at, target.LengthMetres)), new LinePlace(other.Id, Math.Min(station.ChainageMetres, other.LengthMetres)));
+                }
+            }
+        }
     }
 
     /// <summary>Ends of other lines in reach of the clip.</summary>

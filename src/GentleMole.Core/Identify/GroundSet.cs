@@ -31,9 +31,10 @@ public sealed class GroundSet
 
     /// <summary>Draws and solves; the same task gives the same grounds.</summary>
     /// <param name="progress">Told how many of how many are done.</param>
-    public static GroundSet Of(IdentifyTask task, CancellationToken cancel, Action<int, int>? progress = null, int count = Usual)
+    /// <param name="likely">A bond that is looked for near its place in half of them, weighted back.</param>
+    public static GroundSet Of(IdentifyTask task, CancellationToken cancel, Action<int, int>? progress = null, int count = Usual, Bond? likely = null)
     {
-        var sampler = new GroundSampler(task, [.. task.Dots.Select(d => d.Dot)]);
+        var sampler = new GroundSampler(task, [.. task.Dots.Select(d => d.Dot)], likely: likely);
         var target = task.Network.Line(task.Target).OnPlan();
         var random = new Random(Seed);
         GroundDraw[] draws = [sampler.AsRecorded with { LogWeight = Math.Log(1.0 / count) }, .. Enumerable.Range(1, count).Select(_ => sampler.Draw(random))];

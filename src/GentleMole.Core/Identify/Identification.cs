@@ -8,8 +8,8 @@ namespace GentleMole.Core.Identify;
 /// </summary>
 public static class Identification
 {
-    /// <summary>Chance that is kept for what the model does not know, shared by all explanations alike.</summary>
-    private const double Kept = 0.0175;
+    /// <summary>Chance that is kept for what the model does not know: half of it for the target, the rest shared by all other explanations.</summary>
+    private const double Kept = 0.03;
 
     /// <summary>Weight of something that no ground has: one sign that is far out is not enough for it, two are.</summary>
     private const double Strange = 4e-6;
@@ -44,7 +44,6 @@ public static class Identification
         }
 
         var unexplained = Unexplained(dot, chains);
-        var kept = Kept + ((1 - Kept) * unexplained);
         var names = task.UnknownLines ? counts.Length : counts.Length - 1;
         var hypotheses = new List<Hypothesis>();
         for (var i = 0; i < counts.Length; i++)
@@ -52,7 +51,8 @@ public static class Identification
             var (kind, line) = Named(i);
             if (kind != HypothesisKind.Unknown || task.UnknownLines)
             {
-                hypotheses.Add(new Hypothesis(kind, line, (counts[i] * (1 - kept)) + (kept / names)));
+                var kept = kind == HypothesisKind.Target ? Kept / 2 : Kept / 2 / (names - 1);
+                hypotheses.Add(new Hypothesis(kind, line, ((1 - Kept) * ((counts[i] * (1 - unexplained)) + (unexplained / names))) + kept));
             }
         }
 
@@ -82,7 +82,10 @@ public static class Identification
             foreach (var particle in chain.Particles)
             {
                 (var surprise, signs) = model.Surprise(particle, dot);
-                fits += weight / chain.Particles.Count * Math.Exp(-surprise);
+
+                // Right over lead or stake a hand's breadth changes everything: there nothing is strange.
+                var isNearHookup = model.Answer(particle, dot) == model.Hookup;
+                fits += weight / chain.Particles.Count * Math.Exp(-(isNearHookup ? Math.Min(surprise, StrangePerSign * signs) : surprise));
             }
         }
 

@@ -18,6 +18,12 @@ public sealed record IdentifyTask
     /// <summary>Chance that a line lies three times as far from its plan as its doubt says: plans are copied, kerbs are moved.</summary>
     public double BadPlanChance { get; init; }
 
+    /// <summary>
+    /// True to reckon with a bond that nobody drew also where another line comes near the target's way, not only at ends: somebody has
+    /// clipped a tracer to a cable's earth in a joint pit.
+    /// </summary>
+    public bool MayBeBondedOnTheWay { get; init; }
+
     /// <summary>The hookup. What it is set to matters only where nothing is shown.</summary>
     public required SignalSource Source { get; init; }
 

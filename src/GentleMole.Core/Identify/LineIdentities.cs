@@ -42,7 +42,13 @@ public static class LineIdentities
     {
         var last = task.Dots.Count - 1;
         List<int> few = [.. Companions.Of(task.Dots, last, Teachers - 1), last];
-        return GroundLesson.Of(DotChains.Of(task with { Dots = [.. few.Select(i => task.Dots[i])] }, GroundSet.Of(task, cancel, null, ManyGrounds), cancel));
+        var asked = task with { Dots = [.. few.Select(i => task.Dots[i])] };
+        var chains = DotChains.Of(asked, GroundSet.Of(task, cancel, null, ManyGrounds), cancel);
+
+        // Of bonds there are many places, and of each few grounds: one that may be it is asked after again among more of its kind.
+        return GroundLesson.LikeliestBond(chains) is { } bond
+            ? GroundLesson.Of(DotChains.Of(asked, GroundSet.Of(task, cancel, null, ManyGrounds, bond), cancel), isBondAsked: true)
+            : GroundLesson.Of(chains);
     }
 
     /// <summary>

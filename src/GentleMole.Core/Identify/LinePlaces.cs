@@ -1,3 +1,5 @@
+using MathNet.Numerics.Distributions;
+
 namespace GentleMole.Core.Identify;
 
 /// <summary>Where lines may lie at the dots of a task: off their plans, deeper or shallower, perhaps right under a dot; how likely each is, and how it is proposed.</summary>
@@ -17,12 +19,16 @@ internal sealed class LinePlaces
     private readonly IReadOnlyList<ObservedDot> _dots;
     private readonly int _unknown;
     private readonly PlanError _error;
+    private readonly double[]? _logWithin;
     private readonly Dictionary<(int Ground, int Line), List<(int Group, double Aside, double? Deeper)>> _pins = [];
 
     public LinePlaces(IdentifyTask task, IReadOnlyList<SolvedGround> grounds, IReadOnlyList<ObservedDot> dots)
     {
         (_task, _grounds, _dots, _unknown) = (task, grounds, dots, task.Network.Lines.Count);
         _error = new PlanError(dots, task.PlanHoldsMetres);
+
+        // Along a plan that is off one way here and another there a line that nobody drew may come nearer.
+        _logWithin = task.PlanHoldsMetres is null ? [.. grounds.Select(g => g.Draw.UnknownAside is { } aside ? -Math.Log(ChanceWithin(aside)) : 0)] : null;
     }
 
     /// <summary>How far a recorded line may lie off its plan, metres.</summary>
@@ -68,6 +74,21 @@ internal sealed class LinePlaces
     {
         var (sideways, deep) = Doubt(particle, line);
         return -(_error.Half(aside) / (sideways * sideways)) - (_error.Half(deeper) / (deep * deep)) - (Groups * Math.Log(sideways * deep));
+    }
+
+    /// <summary>
+    /// Logarithm of how much likelier than by the normal about where it was drawn the line that nobody drew lies so: it keeps to where such
+    /// lines are looked for, and is as likely as it is rare.
+    /// </summary>
+    public double LogWithin(int ground, ReadOnlySpan<double> aside) => _logWithin is null || _grounds[ground].Draw.UnknownAside is not { } drawn
+        ? 0
+        : Math.Abs(drawn + aside[0]) is >= GroundSampler.LeastAside and <= GroundSampler.MostAside ? _logWithin[ground] : double.NegativeInfinity;
+
+    private static double ChanceWithin(double drawn)
+    {
+        double Below(double aside) => Normal.CDF(drawn, GroundSampler.UnknownDoubtMetres, aside);
+        const double least = GroundSampler.LeastAside, most = GroundSampler.MostAside;
+        return Below(most) - Below(least) + Below(-least) - Below(-most);
     }
 
     /// <summary>Draws a line's places and depths as records have them.</summary>

@@ -56,6 +56,7 @@ public static class SupposedTask
             DoubtMetres = [.. network.Lines.Select(l => Math.Clamp(doubtMetres(l.Id), IdentifyRules.Doubt.Least, IdentifyRules.Doubt.Most))],
             PlanHoldsMetres = HoldsMetres,
             BadPlanChance = BadPlan,
+            MayBeBondedOnTheWay = true,
             Source = hookup.Source(reckoned, sender),
             Hertz = hookup.Hertz,
             Frequencies = FrequencyMatch.Common(sender, hearer),

@@ -104,6 +104,20 @@ public sealed class Run
         return found;
     }
 
+    /// <summary>Where this run comes nearest to another: chainages on both, and how far they are apart there (m).</summary>
+    public (double ChainageMetres, double OtherChainageMetres, double Metres) NearestTo(Run other)
+    {
+        if (CrossingsWith(other) is { Count: > 0 } crossings)
+        {
+            return (crossings[0].ChainageMetres, crossings[0].OtherChainageMetres, 0);
+        }
+
+        // Two that do not cross are nearest at a corner or an end of one of them.
+        var ours = Points.Select((p, i) => (At: _chainage[i], Other: other.Project(p).ChainageMetres, Metres: Math.Abs(other.Project(p).OffsetMetres)));
+        var theirs = other.Points.Select((p, i) => (At: Project(p).ChainageMetres, Other: other._chainage[i], Metres: Math.Abs(Project(p).OffsetMetres)));
+        return ours.Concat(theirs).MinBy(n => n.Metres);
+    }
+
     private int LegAt(double chainageMetres)
     {
         var leg = Array.BinarySearch(_chainage, chainageMetres);

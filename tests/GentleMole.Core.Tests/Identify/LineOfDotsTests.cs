@@ -149,6 +149,40 @@ public class LineOfDotsTests
     }
 
     [Fact]
+    public void A_bond_half_way_is_taught_with_its_place_and_what_it_feeds_is_named()
+    {
+        var truth = Records with { Bonds = [new SupposedBond("gas", 30, "lamp", 30, 2)] };
+        var (dots, shown) = Walk(truth, 0, 6, 12, 18, 24, 37, 43, 49, 55);
+        var (onLamp, _) = Walk(truth, Beside, 46);
+        var task = Task(Records, [.. dots, .. onLamp], shown);
+        var bond = Assert.Single(LineIdentities.Lessons(task, default), l => l.Kind == LessonKind.Bond).Bond!;
+
+        Assert.Equal(("gas", "lamp"), (bond.From.Line, bond.To.Line));
+        Assert.InRange(bond.From.ChainageMetres, 18, 42);
+        Assert.Equal("lamp", InTurn(task)[^1].Best.Line);
+    }
+
+    [Fact]
+    public void Other_soil_and_other_earths_are_not_taken_for_a_bond()
+    {
+        var random = new Random(77);
+        double Times(double by) => Math.Exp(((2 * random.NextDouble()) - 1) * Math.Log(by));
+        var bonds = Enumerable.Range(0, 6).Count(_ =>
+        {
+            SupposedEnd Other(SupposedEnd end) => end.Kind == EndSupposed.Earthed ? new SupposedEnd(EndSupposed.Earthed, end.Ohms * Times(3)) : end;
+            var truth = Records with
+            {
+                Soil = new SoilGround(80 * Times(2)),
+                Lines = [.. Records.Lines.Select(l => new SupposedLine(l.Id, l.Name, l.Kind, l.Run.Points, l.Depth, l.Conductor, Other(l.Start), Other(l.End)))],
+            };
+            var (dots, shown) = Walk(truth, 0, 8, 18, 28, 38, 50);
+            return LineIdentities.Lessons(Task(Records, dots, shown), default).Any(l => l.Kind == LessonKind.Bond);
+        });
+
+        Assert.InRange(bonds, 0, 1);
+    }
+
+    [Fact]
     public void A_ground_that_is_as_records_say_teaches_no_fault()
     {
         var (dots, shown) = Walk(Records, 0, 10, 30, 50);

@@ -82,4 +82,27 @@ public class RunTests
 
         Assert.Contains(DigArea.Check(points, "corners"), e => e.Sentence.Contains(part, StringComparison.Ordinal));
     }
+
+    [Fact]
+    public void Where_two_runs_come_nearest_is_found_from_both_sides()
+    {
+        var (along, bent) = (new Run([new(0, 0), new(40, 0)]), new Run([new(10, 9), new(20, 2), new(30, 9)]));
+
+        Assert.Equal((20, bent.ChainageOf(1), 2), along.NearestTo(bent));
+        Assert.Equal((bent.ChainageOf(1), 20, 2), bent.NearestTo(along));
+        Assert.Equal((15, 5, 0), along.NearestTo(new Run([new(15, 5), new(15, -3)])));
+    }
+
+    [Fact]
+    public void No_two_places_of_two_runs_are_nearer_than_the_nearest() =>
+        Gen.Select(Gen.Double[-20, 20], Gen.Double[-20, 20], (e, n) => new SitePoint(e, n)).List[6].Where(p => p[..3].Zip(p[1..3]).Concat(p[3..].Zip(p[4..])).All(l => l.First.DistanceTo(l.Second) > 0.01)).Sample(points =>
+        {
+            var (one, other) = (new Run(points[..3]), new Run(points[3..]));
+            var nearest = one.NearestTo(other);
+            Assert.Equal(nearest.Metres, one.At(nearest.ChainageMetres).DistanceTo(other.At(nearest.OtherChainageMetres)), 1e-6);
+            for (var i = 0; i <= 20; i++)
+            {
+                Assert.True(Math.Abs(other.Project(one.At(one.Length * i / 20)).OffsetMetres) >= nearest.Metres - 1e-9);
+            }
+        });
 }

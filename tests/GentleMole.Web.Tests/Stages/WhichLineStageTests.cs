@@ -203,7 +203,7 @@ public class WhichLineStageTests(MoleHost host) : IClassFixture<MoleHost>
         await _locator.SendAsync($"/jobs/1/trace?line={line}", "Settle", ("dots", dot.Id.ToString()), ("decide", "Doubtful"), ("changeWhy", "Dot 7 makes it doubtful"));
         var off = await host.StoreAsync(db => db.Readings.SingleAsync(r => r.Id == dot.Id));
         Assert.Equal((DotState.Doubtful, "Dot 7 makes it doubtful"), (off.State, off.StateNote));
-        Assert.True(off.OnTarget > 0.9);
+        Assert.True(off.OnTarget > 0.9, $"{off.OnTarget:0.00}");
         await _locator.SendAsync($"/jobs/1/trace?line={line}", "Settle", ("dots", dot.Id.ToString()), ("decide", "Accepted"), ("changeWhy", "Read again"));
         Assert.Equal(DotState.Accepted, (await host.StoreAsync(db => db.Readings.SingleAsync(r => r.Id == dot.Id))).State);
 

@@ -14,6 +14,8 @@ namespace GentleMole.Web.Stages;
 internal sealed record LineTold(DotIdentity Identity, IdentifyTask Task, int At, Reading Dot, double? Sent, KnownGround Known, Person Person)
 {
     private const int MostTelling = 2;
+    private const double Within95 = 1.96;
+    private const double FarFromPlanBy = 2;
 
     public IdentifyWords Words { get; } = new(Known.NameOf, Person.Units);
 
@@ -48,15 +50,20 @@ internal sealed record LineTold(DotIdentity Identity, IdentifyTask Task, int At,
             return "on no plan";
         }
 
-        var away = Task.Network.Lines[at].OnPlan().Project(Dot.Place).Foot.DistanceTo(Dot.Place);
-        return $"{Person.Length(away)} off ({Person.PlusMinus(1.96 * Task.DoubtMetres[at])})";
+        return $"{Person.Length(Away(at))} off ({Person.PlusMinus(Within95 * Task.DoubtMetres[at])})";
     }
+
+    private double Away(int line) => Task.Network.Lines[line].OnPlan().Project(Dot.Place).Foot.DistanceTo(Dot.Place);
+
+    /// <summary>Where the wanted line's plan would have to be quite wrong, that tells before everything else.</summary>
+    private string? FarFromPlan() => Between.Best.Kind == HypothesisKind.Line && Away(Task.TargetIndex) is var away && away > FarFromPlanBy * Within95 * Task.DoubtMetres[Task.TargetIndex]
+        ? $"{Person.Length(away)} from the plan of {Known.NameOf(Task.Target)}" : null;
 
     private IEnumerable<string> Fragments()
     {
         var (best, other) = Between;
         var signs = Identity.Signs.Select(s => (s.Sign, Speaks: s.Speaks(best, other))).ToList();
-        var said = signs.Where(s => s.Speaks >= IdentifyWords.Speaking).OrderByDescending(s => s.Speaks).Select(s => Fragment(s.Sign)).OfType<string>().Take(MostTelling).ToList();
+        var said = signs.Where(s => s.Speaks >= IdentifyWords.Speaking).OrderByDescending(s => s.Speaks).Select(s => Fragment(s.Sign)).Prepend(FarFromPlan()).OfType<string>().Take(MostTelling).ToList();
 
         // What everybody looks at first is said where nothing tells more.
         return said.Count > 0 ? said : new[] { Fragment(IdentitySign.Current) }.OfType<string>();
