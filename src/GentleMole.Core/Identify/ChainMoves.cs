@@ -65,9 +65,9 @@ internal sealed class ChainMoves(GroundModel model, Random random, double[][] ne
         // The current is the same at all dots; it moves alone where places do not.
         var isAlone = _places.Groups > 1 && random.Next(AloneEvery) == 0;
         var moves = isAlone || _places.Groups == 1;
-        var stronger = particle.Stronger[line] + (moves ? step * model.AnyStronger(random) : 0);
+        var stronger = particle.Stronger[line] + (moves ? step * GroundModel.AnyStronger(random) : 0);
         (aside, deeper) = isAlone ? (was, deeperWas) : (aside, deeper);
-        var logPrior = model.LogStronger(stronger) - model.LogStronger(particle.Stronger[line])
+        var logPrior = GroundModel.LogStronger(stronger) - GroundModel.LogStronger(particle.Stronger[line])
             + (isAlone ? 0 : _places.LogMoved(particle, line, group, aside, deeper, _places.Of(particle.Aside, line), _places.Of(particle.Deeper, line)));
         TryLine(particle, line, moves ? -1 : group, group, aside, deeper, stronger, reached, logPrior + Within(particle, line, aside));
     }

@@ -8,10 +8,9 @@ namespace GentleMole.Core.Identify;
 /// <summary>The solved grounds with the dots over them: what lines may do in them, and what that makes at the dots.</summary>
 internal sealed class GroundModel
 {
-    // Standard deviation of the logarithm of a line's current about that of the nearest solved ground; where plans are off one way here and
-    // another there, currents are off with them.
-    private const double StrongerSigma = 0.05;
-    private const double StrongerSigmaOnTheWay = 0.1;
+    /// <summary>Standard deviation of the logarithm of a line's current about that of the nearest solved ground.</summary>
+    private const double StrongerSigma = 0.1;
+
 
     private const double ShownAmperesSigma = 0.02;
     private const double GuessedAmperesSigma = 1;
@@ -20,7 +19,6 @@ internal sealed class GroundModel
     private readonly IdentifyTask _task;
     private readonly double[] _weights;
     private readonly double[] _scratch;
-    private readonly double _strongerSigma;
     private readonly IReadOnlyList<DotFields> _fields;
 
     /// <param name="withUnknown">Only grounds with a line that nobody drew, or only those without; null for all.</param>
@@ -28,7 +26,6 @@ internal sealed class GroundModel
     {
         (_task, Grounds, _fields, Dots) = (task, grounds, dots, [.. dots.Select(d => d.Places)]);
         Lines = task.Network.Lines.Count;
-        _strongerSigma = task.PlanHoldsMetres is null ? StrongerSigma : StrongerSigmaOnTheWay;
         var most = grounds.Max(g => g.LogWeight);
         var weights = grounds.Select(g => withUnknown is { } with && g.Draw.HasUnknown != with ? 0 : Math.Exp(g.LogWeight - most)).ToArray();
         var total = weights.Sum();
@@ -218,10 +215,10 @@ internal sealed class GroundModel
     }
 
     /// <summary>How much stronger a line's current may be than in the nearest solved ground: logarithm.</summary>
-    public double AnyStronger(Random random) => _strongerSigma * Deviate.Normal(random);
+    public static double AnyStronger(Random random) => StrongerSigma * Deviate.Normal(random);
 
     /// <summary>Logarithm of the prior of that.</summary>
-    public double LogStronger(double stronger) => PinProposal.LogNormal(stronger, 0, _strongerSigma);
+    public static double LogStronger(double stronger) => PinProposal.LogNormal(stronger, 0, StrongerSigma);
 
     /// <summary>An empty collection of what the signs of a dot would be.</summary>
     /// <param name="logWorth">Logarithm of how likely the grounds are from which it is collected.</param>

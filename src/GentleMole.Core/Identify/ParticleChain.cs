@@ -78,7 +78,7 @@ internal sealed class ParticleChain
             for (var line = 0; line <= _model.Lines; line++)
             {
                 var moves = line < _model.Moving(particle.Ground);
-                particle.Stronger[line] = _model.AnyStronger(_random);
+                particle.Stronger[line] = GroundModel.AnyStronger(_random);
                 particle.Looser[line] = _model.Places.AnyLooser(_random);
                 var aside = _model.Places.Of(particle.Aside, line);
                 var deeper = _model.Places.Of(particle.Deeper, line);
