@@ -11,6 +11,7 @@ internal static class IdentifyTruth
     private const int Scenes = 600;
     private const int Seed = 8_100_000;
     private const double Sure = 0.9;
+    private const int BarLength = 40;
     private static readonly double[] Bands = [0, 0.05, 0.2, 0.4, 0.6, 0.8, 0.9, 0.95, 0.98];
 
     public static void Run()
@@ -46,11 +47,19 @@ internal static class IdentifyTruth
             {
                 var (said, came) = (band.Average(g => g.Probability), band.Average(g => g.IsTrue ? 1.0 : 0));
                 apart += Math.Abs(said - came) * band.Count / given.Count;
-                Print($"  given {100 * said:0.0} %: came true {100 * came:0.0} % of {band.Count}");
+                Print($"  given {100 * said,5:0.0} % {Bar(said, came)} came true {100 * came,5:0.0} % of {band.Count}");
             }
         }
 
         Print($"calibration error {apart:0.000}; grounds solved in {Quantile(cold, 0.5):0} ms (p95 {Quantile(cold, 0.95):0}), dots judged in {Quantile(warm, 0.5):0} ms (p95 {Quantile(warm, 0.95):0})");
+    }
+
+    /// <summary>A row of a reliability diagram: how often it came true as a bar, what was given as a mark on it.</summary>
+    private static string Bar(double said, double came)
+    {
+        var bar = new string('█', (int)Math.Round(came * BarLength)).PadRight(BarLength + 1, '·').ToCharArray();
+        bar[(int)Math.Round(said * BarLength)] = '|';
+        return new string(bar);
     }
 
     private static string Share<T>(List<T> of, Func<T, bool> which) => FormattableString.Invariant($"{100.0 * of.Count(which) / Math.Max(1, of.Count):0.0} %");

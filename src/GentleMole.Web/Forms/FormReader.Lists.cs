@@ -1,4 +1,6 @@
 using GentleMole.Core.Fields;
+using GentleMole.Core.Ledger;
+using GentleMole.Core.Lines;
 using GentleMole.Core.Measures;
 using GentleMole.Core.Pinpoint;
 using GentleMole.Core.Records;
@@ -206,6 +208,66 @@ internal sealed partial class FormReader
         }
 
         return numbers;
+    }
+
+    /// <summary>Currents along a line, one a line: chainage, milliamperes, depth if read.</summary>
+    /// <param name="growing">True while it is being typed: a last line that is not yet a station is left out.</param>
+    public List<LedgerStation> Stations(string name, bool growing = false)
+    {
+        var stations = new List<LedgerStation>();
+        var lines = Lines(name);
+        if (growing && lines.Count > 0 && Split(lines[^1].Line).Length < 2)
+        {
+            lines.RemoveAt(lines.Count - 1);
+        }
+
+        foreach (var (line, number) in lines)
+        {
+            var parts = Split(line);
+            if (parts.Length is < 2 or > 3)
+            {
+                Refuse(name, $"Line {number}, “{Short(line)}”, needs a chainage and a current, then a depth if it was read.");
+                return [];
+            }
+
+            var chainage = Keep(LengthText.Parse(parts[0], person.Units, name, LedgerRules.Chainage.Least, LedgerRules.Chainage.Most), number);
+            var current = Keep(NumberText.Parse(parts[1], "mA", name, LedgerRules.Milliamps.Least, LedgerRules.Milliamps.Most), number);
+            var depth = parts.Length > 2 && parts[2].Length > 0 ? Keep(LengthText.Parse(parts[2], person.Units, name, LedgerRules.Depth.Least, LedgerRules.Depth.Most), number) : null;
+            if (!IsGood || chainage is null || current is null)
+            {
+                return [];
+            }
+
+            stations.Add(new LedgerStation(chainage.Value, current.Value, Depth.OfMetres(depth)));
+        }
+
+        return stations;
+    }
+
+    /// <summary>Tees, one a line: chainage, then the current on every way out.</summary>
+    public List<LedgerTee> Tees(string name)
+    {
+        var tees = new List<LedgerTee>();
+        foreach (var (line, number) in Lines(name))
+        {
+            var parts = Split(line);
+            if (parts.Length < 2)
+            {
+                Refuse(name, $"Line {number}, “{Short(line)}”, needs a chainage and then the current on every way out.");
+                return [];
+            }
+
+            var chainage = Keep(LengthText.Parse(parts[0], person.Units, name, LedgerRules.Chainage.Least, LedgerRules.Chainage.Most), number);
+            var branches = parts[1..].Select(b => Keep(NumberText.Parse(b, "mA", name, LedgerRules.BranchMilliamps.Least, LedgerRules.BranchMilliamps.Most), number)).ToList();
+            if (!IsGood || chainage is null)
+            {
+                return [];
+            }
+
+            tees.Add(new LedgerTee(chainage.Value, [.. branches.OfType<double>()]));
+        }
+
+        return tees;
     }
 
     /// <summary>Cover over offset, one a line, with the chainage before it where it changes: <c>0.9/1.8</c> or <c>12 0.9/1.8</c>.</summary>

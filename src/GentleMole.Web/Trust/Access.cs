@@ -40,6 +40,7 @@ internal static class Access
         ["/Bench/Depth"] = new(Everybody, Everybody),
         ["/Bench/Depths"] = new(Everybody, Everybody),
         ["/Bench/Identify"] = new(Everybody, Everybody),
+        ["/Bench/Ledger"] = new(Everybody, Everybody),
         ["/Bench/LineField"] = new(Everybody, Everybody),
         ["/Firm/Rules"] = new(Everybody, LeadOnly),
         ["/Firm/Owners"] = new(Everybody, Desk),

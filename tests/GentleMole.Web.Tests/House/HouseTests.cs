@@ -26,12 +26,13 @@ public sealed class HouseTests
         ["Walk"] = ["Lines", "Notices", "Site"],
         ["Marking"] = ["Lines", "Measures", "Site"],
         ["Pinpoint"] = ["Fields", "Lines", "Marking"],
+        ["Ledger"] = ["Lines"],
         ["Trace"] = ["Identify", "Lines", "Marking", "Pinpoint", "Site"],
         ["Network"] = ["Fields", "Lines", "Site", "Soil"],
         ["Hookup"] = ["Fields", "Instruments", "Lines", "Network", "Site", "Soil", "Walk"],
         ["Identify"] = ["Fields", "Hookup", "Instruments", "Lines", "Network", "Pinpoint", "Site", "Soil"],
-        ["Sweeps"] = ["Hookup", "Network", "Site"],
-        ["Practice"] = ["Fields", "Hookup", "Identify", "Instruments", "Lines", "Network", "Pinpoint", "Site", "Soil"],
+        ["Sweeps"] = ["Fields", "Hookup", "Lines", "Network", "Site"],
+        ["Practice"] = ["Fields", "Hookup", "Identify", "Instruments", "Ledger", "Lines", "Network", "Pinpoint", "Site", "Soil"],
     };
 
     private static readonly Dictionary<string, string[]> Web = new()

@@ -32,6 +32,7 @@ public class PagesTests(MoleHost host) : IClassFixture<MoleHost>
     [InlineData("/bench/depth?way=tilt")]
     [InlineData("/bench/depths")]
     [InlineData("/bench/identify")]
+    [InlineData("/bench/ledger")]
     [InlineData("/firm")]
     [InlineData("/jobs/1/records")]
     [InlineData("/jobs/1/walk")]

@@ -207,6 +207,7 @@ public class MeanwhileTests(MoleHost host) : IClassFixture<MoleHost>
     [InlineData("/bench/depth")]
     [InlineData("/bench/depths")]
     [InlineData("/bench/identify")]
+    [InlineData("/bench/ledger")]
     [InlineData("/bench/line-field")]
     [InlineData("/jobs/1/notice")]
     [InlineData("/jobs/1/records?owner=Lanternet")]

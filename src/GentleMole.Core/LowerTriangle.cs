@@ -1,4 +1,4 @@
-namespace GentleMole.Core.Pinpoint;
+namespace GentleMole.Core;
 
 /// <summary>Cholesky factor of a small symmetric positive matrix, stored row by row (Golub and Van Loan, Matrix Computations, 4.2).</summary>
 internal sealed class LowerTriangle

@@ -1,0 +1,3 @@
+namespace GentleMole.Web.Api;
+
+internal sealed record LossCauseAnswer(string Code, double Probability);

@@ -1,0 +1,3 @@
+namespace GentleMole.Web.Api;
+
+internal sealed record StationBody(double? ChainageMetres, double? CurrentMilliamps, double? DepthMetres);
