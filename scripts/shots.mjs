@@ -44,7 +44,7 @@ await shot('hookup', '/jobs/1/hookup?line=2');
 await shot('instruments', '/instruments?instrument=4');
 await shot('guide', '/guide?kind=Gas');
 // Every dot is held against the ground; the picture is of what is said then.
-const reviewed = () => page.waitForFunction(() => document.querySelector('#line-review')?.textContent.includes('All dots together'));
+const reviewed = () => page.waitForFunction(() => document.querySelector('#line-review')?.textContent.includes('All dots together') && !document.querySelector('#line-review [hx-get]'));
 await shot('trace', '/jobs/1/trace?line=2', reviewed);
 await shot('marks', '/jobs/3/marks?line=6');
 await shot('handover', '/jobs/1/handover');
