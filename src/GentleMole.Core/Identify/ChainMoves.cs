@@ -85,7 +85,7 @@ internal sealed class ChainMoves(GroundModel model, Random random, double[][] ne
     /// <summary>Logarithm of how much less likely a line lies so because nobody looks for it there.</summary>
     private double Within(Particle particle, int line, double aside)
     {
-        if (line != model.Unknown || _places.Groups > 1)
+        if (line != model.Unknown)
         {
             return 0;
         }

@@ -1,3 +1,5 @@
+using MathNet.Numerics.Distributions;
+
 namespace GentleMole.Core.Ledger;
 
 /// <summary>Where a current steps, and by how much.</summary>
@@ -16,6 +18,10 @@ internal static class LossFinder
     private const int MostSets = 120;
 
     private const int Draws = 512;
+
+    /// <summary>Spread evenly (Hammersley) through two normals.</summary>
+    private static readonly (double First, double Second)[] Points =
+        [.. Enumerable.Range(0, Draws).Select(i => (Normal.InvCDF(0, 1, (i + 0.5) / Draws), Normal.InvCDF(0, 1, Reversed(i))))];
 
     /// <summary>Steps with the stretch of gaps that holds each, in their order along the walk.</summary>
     public static IReadOnlyList<(int First, int Last, double Probability)> Stretches(WalkEvidence walk)
@@ -83,8 +89,7 @@ internal static class LossFinder
             var rest = Math.Sqrt(Math.Max(s.Variance - (both * both / Math.Max(a.Variance, 1e-18)), 0));
             for (var i = 0; i < Draws; i++)
             {
-                // Points spread evenly (Hammersley) through the two normals.
-                var (z1, z2) = (MathNet.Numerics.Distributions.Normal.InvCDF(0, 1, (i + 0.5) / Draws), MathNet.Numerics.Distributions.Normal.InvCDF(0, 1, Reversed(i)));
+                var (z1, z2) = Points[i];
                 var current = a.Mean + (sigma * z1);
                 var change = s.Mean + (both / sigma * z1) + (rest * z2);
                 draws.Add((Math.Exp(current + offset) * (1 - Math.Exp(change)), set.Weight));

@@ -147,8 +147,8 @@ internal sealed class WalkEvidence
         // Two steps: one of those that explain most alone with any other, and with the bad readings that explain most.
         var first = sets.Where(s => s.Steps.Length == 1).GroupBy(s => s.Steps[0]).OrderByDescending(g => g.Max(s => s.Log)).Take(Tried).Select(g => g.Key).ToList();
         var bads = sets.Where(s => s.Bad >= 0).GroupBy(s => s.Bad).OrderByDescending(g => g.Max(s => s.Log)).Take(Tried).Select(g => g.Key).Prepend(-1).ToList();
-        var (firsts, isFirst) = (first, first.ToHashSet());
-        foreach (var a in firsts)
+        var isFirst = first.ToHashSet();
+        foreach (var a in first)
         {
             foreach (var b in open.Where(b => b != a && !(isFirst.Contains(b) && b < a)))
             {

@@ -78,25 +78,11 @@ public class LedgerApiTests(MoleHost host) : IClassFixture<MoleHost>
     public async Task What_is_wrong_is_told_at_its_path(string path, string value, string field)
     {
         var body = Plain();
-        JsonNode node = body;
-        var steps = path.Split('.');
-        foreach (var step in steps[..^1])
-        {
-            node = int.TryParse(step, out var index) ? node[index]! : node[step]!;
-        }
-
-        if (int.TryParse(steps[^1], out var last))
-        {
-            node[last] = JsonNode.Parse(value);
-        }
-        else
-        {
-            node[steps[^1]] = JsonNode.Parse(value);
-        }
+        HookupApiTests.Put(body, path, value);
 
         var response = await host.Device().PostTextAsync(Path, body.ToJsonString());
         Assert.Equal(HttpStatusCode.BadRequest, response.StatusCode);
-        Assert.True((await response.JsonAsync()).GetProperty("errors").TryGetProperty(field, out _), await response.Content.ReadAsStringAsync());
+        Assert.Contains(field, await response.ComplaintsAsync());
     }
 
     [Theory]
