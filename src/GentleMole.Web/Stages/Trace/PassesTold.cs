@@ -29,6 +29,17 @@ internal sealed record PassesTold(PassComparison Compared, Hookup First, Hookup 
         }
     }
 
+    /// <summary>How far the second lies from the first, seen along the first: "0.04 m right".</summary>
+    public string Apart(PassPair pair) =>
+        Math.Abs(pair.ApartMetres) < NothingMetres ? "on it" : $"{Person.Length(Math.Abs(pair.ApartMetres))} {(pair.ApartMetres < 0 ? "left" : "right")}";
+
+    /// <summary>How much deeper the second is, signed; nothing where a depth is missing.</summary>
+    public string Deeper(PassPair pair) =>
+        pair.DeeperMetres is not { } deeper ? "" : Math.Abs(deeper) < NothingMetres ? "alike" : $"{(deeper < 0 ? "−" : "+")}{Person.Length(Math.Abs(deeper))}";
+
+    // What a receiver shows as nothing.
+    private const double NothingMetres = 0.005;
+
     public static string Name(Hookup hookup) =>
         $"{(hookup.ConnectedTo.Length > 0 ? hookup.ConnectedTo : LineWords.Method(hookup.Method))}{(hookup.FrequencyHertz is { } f ? ", " + LineWords.Frequency(f) : "")}";
 

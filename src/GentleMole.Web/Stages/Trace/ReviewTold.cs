@@ -28,7 +28,7 @@ internal sealed record ReviewTold(LineReview Review, KnownGround Known, Person P
             var others = Review.Dots.GroupBy(d => Who(d.Identity)).Select(g => (Who: g.Key, g.First().Identity.Best.Kind, Dots: g.Select(d => d.Dot.Reading.Number).ToList())).OrderByDescending(g => g.Dots.Count).ToList();
             return others is [{ Kind: HypothesisKind.Target, Dots: var all }]
                 ? all.Count == 1 ? $"The dot is {target}." : $"All {all.Count} dots are {target}, held together in one ground."
-                : string.Join("; ", others.Select(o => $"{Dots(o.Dots)}: {o.Who}")) + ".";
+                : Title(string.Join("; ", others.Select(o => $"{Dots(o.Dots)}: {o.Who}"))) + ".";
         }
     }
 
