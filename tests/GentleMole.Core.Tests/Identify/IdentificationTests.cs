@@ -73,6 +73,18 @@ public class IdentificationTests
     }
 
     [Fact]
+    public void A_dot_that_others_show_to_stand_beside_its_line_is_told_as_disturbed()
+    {
+        // Dots before and behind it lie on the line; this one was read a third of a metre aside, with the current and the depth of the line.
+        var aside = OnTracer() with { Position = new SitePoint(0.34, 30), NullOffsetMetres = null, Direction = null, SidewaysFraction = null };
+        var identities = Identify(Street(OnTracer(26), OnTracer(29), aside, OnTracer(31), OnTracer(34)));
+        double Disturbed(int dot) => identities[dot].Hypotheses.Single(h => h.Kind == HypothesisKind.Disturbed).Probability;
+
+        Assert.True(Disturbed(2) > 0.5, $"{Disturbed(2):0.00}, beside it {Disturbed(1):0.00} {identities[2].Best}");
+        Assert.True(Disturbed(1) < 0.1, $"{Disturbed(1):0.00}");
+    }
+
+    [Fact]
     public void What_dot_two_says_of_the_ground_changes_dot_one()
     {
         // Alone the first dot may be either; the second, further along and in line with it, has the tracer's depth, current and way.
