@@ -12,23 +12,25 @@ namespace GentleMole.Core.Candidates;
 public sealed class CandidateSearch
 {
     /// <summary>A path under this is no candidate.</summary>
-    private const double LeastLogOdds = -4;
+    private const double LeastLogOdds = 0;
 
     private const int MostRefined = 60;
+
+    private const int MostWeak = 6;
 
     private const int MostCandidates = 60;
 
     private const int MostRounds = 6;
 
     /// <summary>Searching among thousands makes log odds too bold: what they came to on made-up sites of other seeds.</summary>
-    private const double ChanceAtNone = 1.4;
+    private const double ChanceAtNone = 1.9;
 
-    private const double ChancePerLogOdds = 0.18;
+    private const double ChancePerLogOdds = 0.07;
 
-    private const double MostLogOdds = 14;
+    private const double MostLogOdds = 32;
 
     /// <summary>How much the strip is widened for the choice among shapes.</summary>
-    private const double Widened = 1.1;
+    private const double Widened = 1.05;
 
     private readonly WalkedSite _site;
 
@@ -70,6 +72,7 @@ public sealed class CandidateSearch
         {
             cancel.ThrowIfCancellationRequested();
             WeighedPath? best = null;
+            var weak = new List<WeighedPath>();
             var tried = 0;
             foreach (var seed in _seeds)
             {
@@ -79,9 +82,10 @@ public sealed class CandidateSearch
                     continue;
                 }
 
-                if (Refined(free, Nobody) is { } path && path.LogOdds > (best?.LogOdds ?? LeastLogOdds))
+                if (Refined(free, Nobody) is { } path)
                 {
-                    best = path;
+                    weak.Add(path);
+                    best = path.LogOdds > (best?.LogOdds ?? LeastLogOdds) ? path : best;
                 }
 
                 if (++tried >= MostRefined)
@@ -90,12 +94,18 @@ public sealed class CandidateSearch
                 }
             }
 
+            // Two legs may be worth something together of which neither is alone.
+            foreach (var path in best is null ? weak.OrderByDescending(w => w.LogOdds).Take(MostWeak) : [])
+            {
+                best = WithCorner(path, Nobody) is var cornered && cornered.LogOdds > (best?.LogOdds ?? LeastLogOdds) ? cornered : best;
+            }
+
             if (best is null)
             {
                 return;
             }
 
-            Put(_paths.Count, WithCorner(best, Nobody));
+            Put(_paths.Count, best);
             _evidence = Evidence();
         }
     }
@@ -155,8 +165,14 @@ public sealed class CandidateSearch
                     return;
                 }
 
-                best = best is null || weighed.LogOdds > best.LogOdds ? weighed : best;
-                if (weighed.Hits.SequenceEqual(through))
+                // What a path is worth counts only for the responses it was fitted to: a fit to fewer is less sure than it could be.
+                var isSettled = AreSame(weighed.Hits, through);
+                if (isSettled || round == MostRounds - 1)
+                {
+                    best = Better(best, weighed);
+                }
+
+                if (isSettled)
                 {
                     return;
                 }
@@ -164,6 +180,19 @@ public sealed class CandidateSearch
                 through = weighed.Hits;
             }
         }
+    }
+
+    /// <summary>The best shape through these: straight, bent, or with a corner between any two of them.</summary>
+    private WeighedPath? Shaped(IReadOnlyList<int> hits, int self)
+    {
+        var best = Refined(hits, self);
+        WeighedPath? cornered = null;
+        for (var k = 2; k <= hits.Count - 2; k++)
+        {
+            cornered = Better(cornered, Cornered([.. hits.Take(k)], [.. hits.Skip(k)], self));
+        }
+
+        return OrCorner(best, cornered);
     }
 
     /// <summary>Two legs through these, and what comes to them.</summary>
@@ -177,11 +206,16 @@ public sealed class CandidateSearch
                 return best;
             }
 
-            best = best is null || weighed.LogOdds > best.LogOdds ? weighed : best;
             var corner = path.Legs[0].To;
             var first = weighed.Hits.Where(h => path.Legs[0].Local(_site.Responses[h].Place).X <= corner && IsNearer(path, h)).ToList();
             List<int> second = [.. weighed.Hits.Except(first)];
-            if (first.SequenceEqual(before) && second.SequenceEqual(after))
+            var isSettled = AreSame(first, before) && AreSame(second, after);
+            if (isSettled || round == MostRounds - 1)
+            {
+                best = Better(best, weighed);
+            }
+
+            if (isSettled)
             {
                 return best;
             }
@@ -191,6 +225,8 @@ public sealed class CandidateSearch
 
         return best;
     }
+
+    private static bool AreSame(IReadOnlyList<int> a, IReadOnlyList<int> b) => a.Count == b.Count && a.All(b.Contains);
 
     private bool IsNearer(CandidatePath path, int hit)
     {
@@ -212,7 +248,8 @@ public sealed class CandidateSearch
             return straight;
         }
 
-        var best = straight;
+        var best = Better(straight, Shaped(straight.Hits, self))!;
+        WeighedPath? round = null;
         foreach (var isForward in (bool[])[true, false])
         {
             List<int> hits = [.. isForward ? straight.Hits : straight.Hits.Reverse()];
@@ -230,10 +267,7 @@ public sealed class CandidateSearch
                         continue;
                     }
 
-                    if (Cornered(before, after, self) is { } cornered && cornered.LogOdds > best.LogOdds)
-                    {
-                        best = cornered;
-                    }
+                    round = Better(round, Cornered(before, after, self));
 
                     if (++tried > MostCorners)
                     {
@@ -243,14 +277,14 @@ public sealed class CandidateSearch
             }
         }
 
-        return best;
+        return best.Path.Legs.Count > 1 ? Better(best, round)! : OrCorner(best, round)!;
     }
 
     private const int MostGivenUp = 3;
 
     private const int MostCorners = 25;
 
-    private const double CornerWithin = 5;
+    private const double CornerWithin = 8;
 
     /// <summary>True when a straight through the responses meets the line a little beyond its end.</summary>
     private bool Meets(SitePoint end, SitePoint back, List<int> after)
@@ -301,7 +335,7 @@ public sealed class CandidateSearch
         for (var i = _paths.Count - 1; i >= 0; i--)
         {
             var was = _paths[i];
-            var now = _evidence.Weigh(was.Path, i);
+            var now = _evidence.Weigh(was.Path, i) is { } again && AreSame(again.Hits, was.Hits) ? again : null;
             var refined = was.Path.Legs.Count == 1
                 ? Refined(was.Hits, i)
                 : Cornered([.. was.Hits.Where(h => IsNearer(was.Path, h))], [.. was.Hits.Where(h => !IsNearer(was.Path, h))], i);
@@ -351,7 +385,7 @@ public sealed class CandidateSearch
                 }
 
                 owned.CopyTo(_owner, 0);
-                if (best is not null && best.LogOdds > a.LogOdds + b.LogOdds + Gain)
+                if (best is not null && best.LogOdds > a.LogOdds + b.LogOdds - LeastLogOdds + Gain)
                 {
                     Remove(j);
                     Put(i, best);
@@ -360,12 +394,18 @@ public sealed class CandidateSearch
                     continue;
                 }
 
-                changed |= Exchanged(i, j);
+                changed |= Exchanged(i, j) || Crossed(i, j) || Sided(i, j);
             }
         }
 
         return changed;
     }
+
+    /// <summary>A corner is told where it earns it.</summary>
+    private static WeighedPath? OrCorner(WeighedPath? plain, WeighedPath? cornered) =>
+        plain is null || (cornered is not null && cornered.LogOdds > plain.LogOdds + CornerEarns) ? cornered : plain;
+
+    private const double CornerEarns = 2.5;
 
     private static WeighedPath? Better(WeighedPath? a, WeighedPath? b) => a is null || (b is not null && b.LogOdds > a.LogOdds) ? b : a;
 
@@ -415,11 +455,148 @@ public sealed class CandidateSearch
         return false;
     }
 
+    /// <summary>Two paths that come near each other may have taken each other's far ends: cut there and joined the other way.</summary>
+    private bool Crossed(int i, int j)
+    {
+        var (a, b) = (_paths[i], _paths[j]);
+        foreach (var (cutA, cutB) in Cuts(a, b))
+        {
+            foreach (var isTurned in (bool[])[false, true])
+            {
+                List<int> first = [.. a.Hits.Take(cutA), .. isTurned ? b.Hits.Take(cutB).Reverse() : b.Hits.Skip(cutB)];
+                List<int> second = isTurned ? [.. a.Hits.Skip(cutA).Reverse(), .. b.Hits.Skip(cutB)] : [.. b.Hits.Take(cutB), .. a.Hits.Skip(cutA)];
+                if (first.Count >= 2 && second.Count >= 2 && Both(i, j, first, second))
+                {
+                    return true;
+                }
+            }
+        }
+
+        return false;
+    }
+
+    /// <summary>Two that run side by side may have taken each other's responses all along: what lies left is the one's, what lies right the other's.</summary>
+    private bool Sided(int i, int j)
+    {
+        List<int> both = [.. _paths[i].Hits, .. _paths[j].Hits];
+        foreach (var path in (CandidatePath?[])[PathFit.Straight(_site, both), PathFit.Curved(_site, both), _paths[i].Path, _paths[j].Path])
+        {
+            if (path is null)
+            {
+                continue;
+            }
+
+            var off = both.Select(h => Aside(path, h)).ToList();
+            var middle = off.Average(o => o.Aside);
+            if (off.Max(o => Math.Abs(o.Aside - middle)) > SideBySide)
+            {
+                continue;
+            }
+
+            List<int> left = [.. Enumerable.Range(0, both.Count).Where(k => off[k].Aside < middle).OrderBy(k => off[k].Along).Select(k => both[k])];
+            List<int> right = [.. Enumerable.Range(0, both.Count).Where(k => off[k].Aside >= middle).OrderBy(k => off[k].Along).Select(k => both[k])];
+            if (left.Count >= 2 && right.Count >= 2 && Both(i, j, left, right))
+            {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /// <summary>Nothing farther apart is side by side, metres either way.</summary>
+    private const double SideBySide = 1.5;
+
+    private (double Along, double Aside) Aside(CandidatePath path, int hit)
+    {
+        var leg = path.Legs.Count == 1 || IsNearer(path, hit) ? 0 : 1;
+        var (x, y) = path.Legs[leg].Local(_site.Responses[hit].Place);
+        var slope = path.Legs[leg].Slope(x);
+        return (path.AlongOf(leg, x), (y - path.Legs[leg].Offset(x)) / Math.Sqrt(1 + (slope * slope)));
+    }
+
+    /// <summary>How many responses of either lie before where the two are nearest; the neighbouring cuts too.</summary>
+    private static IEnumerable<(int OfA, int OfB)> Cuts(WeighedPath a, WeighedPath b)
+    {
+        const int places = 30;
+        var (best, least) = ((A: 0.0, B: 0.0), double.PositiveInfinity);
+        for (var k = 0; k <= places; k++)
+        {
+            var at = a.First + ((a.Last - a.First) * k / places);
+            for (var l = 0; l <= places; l++)
+            {
+                var bt = b.First + ((b.Last - b.First) * l / places);
+                if (a.Path.At(at).DistanceTo(b.Path.At(bt)) is var apart && apart < least)
+                {
+                    (best, least) = ((at, bt), apart);
+                }
+            }
+        }
+
+        if (least > CrossWithin)
+        {
+            yield break;
+        }
+
+        int Before(WeighedPath path, double cut) => (int)Math.Round(path.Hits.Count * (cut - path.First) / Math.Max(1e-9, path.Last - path.First));
+        var (na, nb) = (Before(a, best.A), Before(b, best.B));
+        foreach (var (da, db) in ((int, int)[])[(0, 0), (1, 0), (0, 1), (-1, 0), (0, -1), (1, -1), (-1, 1), (1, 1), (-1, -1)])
+        {
+            if (na + da >= 0 && na + da <= a.Hits.Count && nb + db >= 0 && nb + db <= b.Hits.Count)
+            {
+                yield return (na + da, nb + db);
+            }
+        }
+    }
+
+    private const double CrossWithin = 2;
+
+    /// <summary>Two paths begun anew from these responses, where together they are worth more than the two there are.</summary>
+    private bool Both(int i, int j, List<int> first, List<int> second)
+    {
+        var sum = _paths[i].LogOdds + _paths[j].LogOdds;
+        var owned = (int[])_owner.Clone();
+        Own(i, first);
+        Own(j, second);
+        if (Shaped(first, i) is { } one)
+        {
+            Own(i, one.Hits);
+            if (Shaped(second, j) is { } other && other.LogOdds >= LeastLogOdds)
+            {
+                Own(j, other.Hits);
+                one = _evidence.Weigh(one.Path, i) ?? one;
+                if (one.LogOdds + other.LogOdds > sum + Gain)
+                {
+                    owned.CopyTo(_owner, 0);
+                    Put(i, one);
+                    Put(j, other);
+                    return true;
+                }
+            }
+        }
+
+        owned.CopyTo(_owner, 0);
+        return false;
+    }
+
+    private void Own(int self, IReadOnlyList<int> hits)
+    {
+        for (var r = 0; r < _owner.Length; r++)
+        {
+            _owner[r] = _owner[r] == self ? Nobody : _owner[r];
+        }
+
+        foreach (var hit in hits)
+        {
+            _owner[hit] = self;
+        }
+    }
+
     private WeighedPath? Again(WeighedPath path, int self) => path.Path.Legs.Count == 1
         ? path.Hits.Count >= 2 ? Refined(path.Hits, self) : null
         : Cornered([.. path.Hits.Where(h => IsNearer(path.Path, h))], [.. path.Hits.Where(h => !IsNearer(path.Path, h))], self);
 
-    private const double NearMetres = 6;
+    private const double NearMetres = 12;
 
     private bool IsNear(WeighedPath a, WeighedPath b) =>
         a.Hits.Any(x => b.Hits.Any(y => _site.Responses[x].Place.DistanceTo(_site.Responses[y].Place) < NearMetres));

@@ -68,23 +68,45 @@ internal sealed class PathEvidence(WalkedSite site, double alarmsPerMetre, int[]
             found[i] = Nearest(path, crossings[i], self);
         }
 
+        Once(found);
         var modes = ChosenModes(crossings, found);
         if (modes == 0)
         {
             return null;
         }
 
-        var (first, last) = BestRun(crossings, found, modes).Run;
-        while (first < last && (found[first].Hit < 0 || (modes & (1 << site.Passes[crossings[first].Pass].Mode)) == 0))
+        var run = new PathRun(crossings, found, modes);
+        var (first, last) = run.Trimmed(BestRun(crossings, found, modes).Run, site);
+        var best = Worth(path, run, first, last);
+
+        // What an end does not earn is not told: a line that stops is easily thought to go on to the next response of nobody.
+        while (best is { Hits.Count: > FewestResponses })
         {
-            first++;
+            var (without, fewer) = (run.Trimmed((first + 1, last), site), run.Trimmed((first, last - 1), site));
+            var (one, other) = (Worth(path, run, without.First, without.Last), Worth(path, run, fewer.First, fewer.Last));
+            if (one is not null && one.LogOdds > best.LogOdds - EndEarns && one.LogOdds >= (other?.LogOdds ?? double.NegativeInfinity))
+            {
+                (best, first, last) = (one, without.First, without.Last);
+            }
+            else if (other is not null && other.LogOdds > best.LogOdds - EndEarns)
+            {
+                (best, first, last) = (other, fewer.First, fewer.Last);
+            }
+            else
+            {
+                break;
+            }
         }
 
-        while (last > first && (found[last].Hit < 0 || (modes & (1 << site.Passes[crossings[last].Pass].Mode)) == 0))
-        {
-            last--;
-        }
+        return best;
+    }
 
+    /// <summary>The response at either end must add so much.</summary>
+    private const double EndEarns = 2.5;
+
+    private WeighedPath? Worth(CandidatePath path, PathRun run, int first, int last)
+    {
+        var (crossings, found, modes) = (run.Crossings, run.Found, run.Modes);
         var hits = new List<int>();
         var along = new List<double>();
         double gain = 0;
@@ -112,7 +134,7 @@ internal sealed class PathEvidence(WalkedSite site, double alarmsPerMetre, int[]
             along.Add(crossings[i].Along);
         }
 
-        if (hits.Count < 2)
+        if (hits.Count < FewestResponses)
         {
             return null;
         }
@@ -130,9 +152,27 @@ internal sealed class PathEvidence(WalkedSite site, double alarmsPerMetre, int[]
         return new WeighedPath(path, gain + path.LogPrior + path.LogSpread, hits, modes, along[0], along[^1], counted);
     }
 
+    /// <summary>Fewer are told from chance by nothing.</summary>
+    private const int FewestResponses = 3;
+
     private const int Nothing = -1;
 
     private const int Neutral = -2;
+
+    /// <summary>A pass may be crossed twice near a corner or by a bend; a response is of one crossing.</summary>
+    private static void Once((int Hit, double Gain)[] found)
+    {
+        for (var i = 0; i < found.Length; i++)
+        {
+            for (var j = i + 1; j < found.Length && found[i].Hit >= 0; j++)
+            {
+                if (found[j].Hit == found[i].Hit)
+                {
+                    found[found[j].Gain > found[i].Gain ? i : j] = (Neutral, 0);
+                }
+            }
+        }
+    }
 
     /// <summary>The response on that pass that speaks most for the path there, with what it is worth.</summary>
     private (int Hit, double Gain) Nearest(CandidatePath path, PathCrossing crossing, int self)

@@ -20,7 +20,7 @@ internal static class PathFit
     /// <summary>Tightest gentle bend, metres: tighter ones are corners.</summary>
     private const double LeastRadius = 15;
 
-    private static readonly (double Least, double Most) Turn = (15 * Math.PI / 180, 115 * Math.PI / 180);
+    private static readonly (double Least, double Most) Turn = (25 * Math.PI / 180, 115 * Math.PI / 180);
 
     public static CandidatePath? Straight(WalkedSite site, IReadOnlyList<int> hits) =>
         Leg(site, hits, isCurved: false) is { } leg
@@ -34,7 +34,7 @@ internal static class PathFit
                 (1.5 * Math.Log(2 * Math.PI)) + HalfLogDeterminant(leg, isCurved: true))
             : null;
 
-    /// <summary>Two legs that meet: the first through some responses, the second through others. Null where they do not meet beyond the one and before the other.</summary>
+    /// <summary>Two legs that meet: the first through some responses, the second through others. What lies beyond the corner is of neither.</summary>
     public static CandidatePath? Cornered(WalkedSite site, IReadOnlyList<int> before, IReadOnlyList<int> after)
     {
         if (before.Count < 2 || after.Count < 2 || Leg(site, before, isCurved: false) is not { } first || Leg(site, after, isCurved: false) is not { } second)
@@ -65,12 +65,9 @@ internal static class PathFit
 
         first = first with { To = first.Local(corner).X };
         second = second with { From = second.Local(corner).X };
-        var slack = 2 * site.Sigma;
-        var isOutside = before.Any(h => first.Local(site.Responses[h].Place).X > first.To + slack) || after.Any(h => second.Local(site.Responses[h].Place).X < second.From - slack);
-
         // Where the corner lies along the first leg and which way the second goes are free: as density over offset and azimuth of the second.
         var prior = Math.Log(CorneredShare * LinesExpected / site.Perimeter) - Math.Log(site.Perimeter / 4) - Math.Log(Math.PI) - Math.Log(Math.Sin(turn));
-        return isOutside ? null : new CandidatePath([first, second], prior, (2 * Math.Log(2 * Math.PI)) + HalfLogDeterminant(first) + HalfLogDeterminant(second));
+        return new CandidatePath([first, second], prior, (2 * Math.Log(2 * Math.PI)) + HalfLogDeterminant(first) + HalfLogDeterminant(second));
     }
 
     private static SitePoint Mean(WalkedSite site, IReadOnlyList<int> hits)

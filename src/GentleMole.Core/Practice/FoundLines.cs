@@ -116,7 +116,8 @@ public sealed record FoundLines(int Demanded, int Found, IReadOnlyList<(double C
     public override string ToString() => FormattableString.Invariant(
         $"found {Found} of {Demanded} ({Recall:0.000}), claims true {Precision:0.000} of {Claims.Count}, Brier {Brier:0.0000}, nine tenths within {Error90:0.000} m, strip holds {HeldShare:0.000}");
 
-    private static List<SitePoint> Along(IReadOnlyList<SitePoint> points)
+    /// <summary>Places along a way, every 0.2 m.</summary>
+    public static IReadOnlyList<SitePoint> Along(IReadOnlyList<SitePoint> points)
     {
         const double step = 0.2;
         var places = new List<SitePoint>();
@@ -130,10 +131,10 @@ public sealed record FoundLines(int Demanded, int Found, IReadOnlyList<(double C
     }
 
     /// <summary>The part of a line from its first response to its last.</summary>
-    private static List<SitePoint> Span(MadeUpLine line, List<SitePoint> own)
+    public static IReadOnlyList<SitePoint> Span(MadeUpLine line, IReadOnlyList<SitePoint> own)
     {
         var run = Along(line.Points);
         var at = own.Select(o => Enumerable.Range(0, run.Count).MinBy(i => run[i].DistanceTo(o))).ToList();
-        return run.GetRange(at.Min(), Math.Max(2, at.Max() - at.Min() + 1));
+        return [.. run.Skip(at.Min()).Take(Math.Max(2, at.Max() - at.Min() + 1))];
     }
 }

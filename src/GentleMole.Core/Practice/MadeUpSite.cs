@@ -63,7 +63,7 @@ public sealed record MadeUpSite(CandidateTask Task, IReadOnlyList<MadeUpLine> Li
         var sigma = Between(0.06, 0.17);
         var (told, currents) = (random.Next(3) > 0, random.Next(2) > 0);
         var lines = new List<MadeUpLine>();
-        for (var i = random.Next(5); i > 0; i--)
+        for (var i = random.Next(20) switch { < 3 => 0, < 10 => 1, < 17 => 2, _ => 3 }; i > 0; i--)
         {
             var depth = Between(0.3, 2);
             List<SweepMode> heard = [modes[random.Next(modes.Count)]];
@@ -72,7 +72,7 @@ public sealed record MadeUpSite(CandidateTask Task, IReadOnlyList<MadeUpLine> Li
             lines.Add(new MadeUpLine(way, depth, heard, Between(0.75, 0.92), Math.Exp(Between(Math.Log(2), Math.Log(50))), Between(-0.02, 0.02), [], 0));
             if (random.Next(6) == 0)
             {
-                lines.Add(lines[^1] with { Points = MadeUpLine.Beside(way, Between(0.55, 0.95)), DepthMetres = Between(0.3, 1.2) });
+                lines.Add(lines[^1] with { Points = MadeUpLine.Beside(way, Between(0.6, 0.9) + (3 * sigma)), DepthMetres = Between(0.3, 1.2) });
             }
         }
 

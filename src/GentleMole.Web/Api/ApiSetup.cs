@@ -61,6 +61,7 @@ internal static class ApiSetup
         api.MapGroup("/bench").WithTags("Hookup").MapHookup();
         api.MapGroup("/bench").WithTags("Identify").MapIdentify();
         api.MapGroup("/bench").WithTags("Ledger").MapLedger();
+        api.MapGroup("/bench").WithTags("Candidates").MapCandidates();
         api.MapHookupPlan();
         api.MapGroup("/jobs").WithTags("Jobs").MapJobs();
         app.MapOpenApi().AllowAnonymous();

@@ -1,5 +1,6 @@
 using System.Globalization;
 using GentleMole.Core;
+using GentleMole.Core.Site;
 
 namespace GentleMole.Web.Api;
 
@@ -40,6 +41,48 @@ internal sealed class Checks
 
         Add(field, (value is null ? "It is missing; it" : "This word is not known here; it") + " must be one of: " + string.Join(", ", words) + ".");
         return "";
+    }
+
+    /// <summary>A list that is read entry by entry; what is wrong with it is said at its path.</summary>
+    public List<T> Each<TBody, T>(IReadOnlyList<TBody?>? bodies, string field, int most, bool isNeeded, Func<TBody, string, T> read)
+        where TBody : class
+    {
+        if (bodies is null && isNeeded)
+        {
+            Add(field, "It is missing; it must be a list.");
+        }
+
+        if (bodies?.Count > most)
+        {
+            Add(field, $"There are {bodies.Count} entries; {most} is the most.");
+            return [];
+        }
+
+        var made = new List<T>();
+        foreach (var (body, i) in (bodies ?? []).Select((b, i) => (b, i)))
+        {
+            if (body is null)
+            {
+                Add($"{field}[{i}]", "It must be an object.");
+                continue;
+            }
+
+            made.Add(read(body, $"{field}[{i}]"));
+        }
+
+        return made;
+    }
+
+    /// <summary>A place as [east, north].</summary>
+    public SitePoint Place(List<double?>? place, string field)
+    {
+        if (place is [{ } east, { } north] && double.IsFinite(east) && double.IsFinite(north))
+        {
+            return new SitePoint(east, north);
+        }
+
+        Add(field, "It must be two numbers, [east, north], in metres.");
+        return default;
     }
 
     private double Range(double number, string field, double low, double high)

@@ -27,12 +27,13 @@ public sealed class HouseTests
         ["Marking"] = ["Lines", "Measures", "Site"],
         ["Pinpoint"] = ["Fields", "Lines", "Marking"],
         ["Ledger"] = ["Lines"],
+        ["Candidates"] = ["Lines", "Site", "Sweeps"],
         ["Trace"] = ["Identify", "Lines", "Marking", "Pinpoint", "Site"],
         ["Network"] = ["Fields", "Lines", "Site", "Soil"],
         ["Hookup"] = ["Fields", "Instruments", "Lines", "Network", "Site", "Soil", "Walk"],
-        ["Identify"] = ["Fields", "Hookup", "Instruments", "Lines", "Network", "Pinpoint", "Site", "Soil"],
+        ["Identify"] = ["Fields", "Hookup", "Instruments", "Lines", "Network", "Pinpoint", "Site", "Soil", "Sweeps"],
         ["Sweeps"] = ["Fields", "Hookup", "Lines", "Network", "Site"],
-        ["Practice"] = ["Fields", "Hookup", "Identify", "Instruments", "Ledger", "Lines", "Network", "Pinpoint", "Site", "Soil"],
+        ["Practice"] = ["Candidates", "Fields", "Hookup", "Identify", "Instruments", "Ledger", "Lines", "Network", "Pinpoint", "Site", "Soil", "Sweeps"],
     };
 
     private static readonly Dictionary<string, string[]> Web = new()

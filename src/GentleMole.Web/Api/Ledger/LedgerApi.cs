@@ -22,10 +22,10 @@ internal static class LedgerApi
         }
 
         var checks = new Checks();
-        var stations = Read(body.Stations, "stations", LedgerRules.MostStations, checks, isNeeded: true, (s, path) => new LedgerStation(
+        var stations = checks.Each(body.Stations, "stations", LedgerRules.MostStations, isNeeded: true, (s, path) => new LedgerStation(
             checks.Number(s.ChainageMetres, $"{path}.chainageMetres", LedgerRules.Chainage), checks.Number(s.CurrentMilliamps, $"{path}.currentMilliamps", LedgerRules.Milliamps),
             Depth.OfMetres(checks.Optional(s.DepthMetres, $"{path}.depthMetres", LedgerRules.Depth))));
-        var tees = Read(body.Tees, "tees", LedgerRules.MostTees, checks, isNeeded: false, (t, path) => new LedgerTee(
+        var tees = checks.Each(body.Tees, "tees", LedgerRules.MostTees, isNeeded: false, (t, path) => new LedgerTee(
             checks.Number(t.ChainageMetres, $"{path}.chainageMetres", LedgerRules.Chainage),
             [.. (t.BranchesMilliamps ?? []).Take(LedgerRules.MostTees + 1).Select((b, i) => checks.Number(b, $"{path}.branchesMilliamps[{i}]", LedgerRules.BranchMilliamps))]));
         var task = new LedgerTask(
@@ -39,35 +39,6 @@ internal static class LedgerApi
         return LedgerRules.Check(task) is { Count: > 0 } wrong
             ? ApiProblem.BadInput(wrong)
             : await gate.RunAsync(() => Results.Ok(Answer(CurrentLedger.Of(task).Value)), http.RequestAborted);
-    }
-
-    private static List<T> Read<TBody, T>(IReadOnlyList<TBody?>? bodies, string field, int most, Checks checks, bool isNeeded, Func<TBody, string, T> read)
-        where TBody : class
-    {
-        if (bodies is null && isNeeded)
-        {
-            checks.Add(field, "It is missing; it must be a list.");
-        }
-
-        if (bodies?.Count > most)
-        {
-            checks.Add(field, $"There are {bodies.Count} entries; {most} is the most.");
-            return [];
-        }
-
-        var made = new List<T>();
-        foreach (var (body, i) in (bodies ?? []).Select((b, i) => (b, i)))
-        {
-            if (body is null)
-            {
-                checks.Add($"{field}[{i}]", "It must be an object.");
-                continue;
-            }
-
-            made.Add(read(body, $"{field}[{i}]"));
-        }
-
-        return made;
     }
 
     private static LedgerAnswer Answer(CurrentLedger ledger) => new(
