@@ -46,6 +46,8 @@ public sealed partial class MoleDb
             job.HasMany(j => j.Acks).WithOne().HasForeignKey(a => a.JobId);
             job.HasMany(j => j.Settlements).WithOne().HasForeignKey(s => s.JobId);
             job.HasMany(j => j.LineModels).WithOne().HasForeignKey(m => m.JobId);
+            job.HasMany(j => j.Sweeps).WithOne().HasForeignKey(s => s.JobId);
+            job.HasMany(j => j.Found).WithOne().HasForeignKey(f => f.JobId);
             job.HasMany(j => j.Ties).WithOne().HasForeignKey(t => t.JobId);
             job.Property(j => j.SoilOhmMetres).HasDefaultValue(80.0);
             job.HasIndex(j => j.NoticeNumber).IsUnique().HasFilter("NoticeNumber <> ''");
@@ -62,6 +64,25 @@ public sealed partial class MoleDb
             hookup.Property(h => h.ArcBearings).HasConversion(AsJson<double>(), Compared<double>()).HasDefaultValueSql("'[]'");
         });
         builder.Entity<LineModel>().Property(m => m.Points).HasConversion(AsJson<SitePoint>(), Compared<SitePoint>());
+        builder.Entity<Sweep>(sweep =>
+        {
+            sweep.Ignore(s => s.Order).Ignore(s => s.Sought);
+            sweep.Property(s => s.Area).HasConversion(AsJson<SitePoint>(), Compared<SitePoint>());
+            sweep.HasMany(s => s.Passes).WithOne().HasForeignKey(p => p.SweepId);
+        });
+        builder.Entity<SweptPass>(pass =>
+        {
+            pass.Ignore(p => p.Pass);
+            pass.HasMany(p => p.Responses).WithOne().HasForeignKey(r => r.SweptPassId);
+            pass.HasIndex(p => p.SweepId);
+        });
+        builder.Entity<SweptResponse>().HasIndex(r => r.SweptPassId);
+        builder.Entity<FoundLine>(found =>
+        {
+            found.Property(f => f.Points).HasConversion(AsJson<SitePoint>(), Compared<SitePoint>());
+            found.Property(f => f.Modes).HasConversion(AsJson<Core.Sweeps.SweepMode>(), Compared<Core.Sweeps.SweepMode>());
+            found.HasOne<SoughtLine>().WithMany().HasForeignKey(f => f.LineId).OnDelete(DeleteBehavior.SetNull);
+        });
         builder.Entity<LineTie>().Ignore(t => t.IsJoint);
         builder.Entity<Instrument>(instrument =>
         {

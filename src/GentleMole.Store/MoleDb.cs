@@ -42,6 +42,14 @@ public sealed partial class MoleDb(DbContextOptions<MoleDb> options, ChangeConte
 
     public DbSet<LineModel> LineModels => Set<LineModel>();
 
+    public DbSet<Sweep> Sweeps => Set<Sweep>();
+
+    public DbSet<SweptPass> Passes => Set<SweptPass>();
+
+    public DbSet<SweptResponse> Responses => Set<SweptResponse>();
+
+    public DbSet<FoundLine> Found => Set<FoundLine>();
+
     public DbSet<LineTie> Ties => Set<LineTie>();
 
     public DbSet<Instrument> Instruments => Set<Instrument>();

@@ -10,6 +10,12 @@ namespace GentleMole.Core.Job;
 public sealed record JobProgress(
     bool NoticeComplete, int OwnersOpen, int CautionsOpen, int Lines, int Hookups, int LinesUntraced, int LinesUnanswered, bool HandedOver)
 {
+    /// <summary>Sweeps that were laid out.</summary>
+    public int Sweeps { get; init; }
+
+    /// <summary>Of those, with passes that nobody has walked.</summary>
+    public int SweepsOpen { get; init; }
+
     /// <summary>True when nothing is left to do in a stage.</summary>
     public bool IsDone(JobStage stage) => stage switch
     {
@@ -17,6 +23,7 @@ public sealed record JobProgress(
         JobStage.Records => NoticeComplete && (OwnersOpen == 0 || AllAnswered),
         JobStage.Walk => NoticeComplete && (CautionsOpen == 0 || AllAnswered),
         JobStage.Hookup => Hookups > 0 || AllAnswered,
+        JobStage.Sweep => (Sweeps > 0 && SweepsOpen == 0) || AllAnswered,
         JobStage.Trace => NoticeComplete && LinesUntraced == 0 && Lines > 0,
         JobStage.Marks => AllAnswered,
         JobStage.Handover => HandedOver,
@@ -24,11 +31,11 @@ public sealed record JobProgress(
 
     /// <summary>
     /// The first stage with something left to do; the handover when all is done. Plans that are still on their way do not
-    /// hold up the site: where field work has begun, it goes on.
+    /// hold up the site: where field work has begun, it goes on. Nor does a sweep that nobody has laid, or one that is still walked while lines are traced.
     /// </summary>
     public JobStage Current => HandedOver
         ? JobStage.Handover
-        : Enum.GetValues<JobStage>().First(s => s == JobStage.Handover || (!IsDone(s) && !(s == JobStage.Records && Hookups > 0)));
+        : Enum.GetValues<JobStage>().First(s => s == JobStage.Handover || (!IsDone(s) && !(s == JobStage.Records && Hookups > 0) && !(s == JobStage.Sweep && (Sweeps == 0 || LinesUntraced < Lines))));
 
     /// <summary>One word for lists and devices.</summary>
     public string State => HandedOver ? "handed over" : Current == JobStage.Handover ? "ready to hand over" : Current.ToString().ToLowerInvariant();

@@ -15,6 +15,9 @@ public enum JobStage
     /// <summary>Putting a signal on.</summary>
     Hookup,
 
+    /// <summary>Walking the ground for what is there, known or not.</summary>
+    Sweep,
+
     /// <summary>Following it, dot by dot.</summary>
     Trace,
 

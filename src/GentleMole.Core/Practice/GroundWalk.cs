@@ -1,6 +1,9 @@
+using GentleMole.Core.Candidates;
 using GentleMole.Core.Instruments;
+using GentleMole.Core.Lines;
 using GentleMole.Core.Pinpoint;
 using GentleMole.Core.Site;
+using GentleMole.Core.Sweeps;
 
 namespace GentleMole.Core.Practice;
 
@@ -41,5 +44,39 @@ public sealed class GroundWalk(CoilReceiver receiver, Random random, double hand
             var there = receiver.Read(place + (ahead.Right * (stepMetres * k)), ahead);
             return new CrossReading(Math.Round(stepMetres * k, 6), heightMetres, there.PeakTesla, there.NullTesla);
         })];
+    }
+
+    /// <summary>
+    /// What the receiver shows along passes that are walked one after the other, blade across the walk: metres from the start of the first, tesla. Passes that
+    /// go on where the one before ended are one strip.
+    /// </summary>
+    public IReadOnlyList<(double AlongMetres, double Level)> Strip(IReadOnlyList<SweepPass> passes, double stepMetres)
+    {
+        var strip = new List<(double, double)>();
+        double before = 0, at = 0;
+        foreach (var pass in passes)
+        {
+            var blade = (pass.To - pass.From).Unit().Right * -1;
+            for (; at <= before + pass.LengthMetres; at += stepMetres)
+            {
+                strip.Add((at, receiver.Read(pass.At(at - before), blade).PeakTesla));
+            }
+
+            before += pass.LengthMetres;
+        }
+
+        return strip;
+    }
+
+    /// <summary>What is read where a pass met something: the blade turned to the strongest, then depth and current.</summary>
+    /// <param name="alongMetres">Of the top, from the start of the pass.</param>
+    public SweepResponse Response(int number, SweepPass pass, double alongMetres)
+    {
+        var place = pass.At(alongMetres);
+        var way = Enumerable.Range(0, 36).Select(k => Azimuth.Of(5 * k)).MaxBy(a => receiver.Read(place, a.Direction).PeakTesla);
+        var shown = receiver.Read(place, way.Direction);
+        return new SweepResponse(
+            number, Math.Clamp(alongMetres + (handMetres * Deviate.Normal(random)), 0, pass.LengthMetres), shown.DepthMetres is { } d and > 0.05 and < 6 ? new Depth(d) : null,
+            shown.CurrentAmperes is { } i && i * 1000 is > 0.01 and < 10_000 ? i * 1000 : null, way);
     }
 }

@@ -16,8 +16,19 @@ public sealed record HiddenGround(SoilGround Soil, IReadOnlyList<BuriedLine> Lin
     /// <summary>A line by its name; null where there is none.</summary>
     public BuriedLine? Line(string id) => Lines.FirstOrDefault(l => l.Id == id);
 
+    /// <summary>As it is heard without any transmitter: every live line with its own mains current. Null where none is live.</summary>
+    public EnergisedGround? Live(double mainsHertz, TransmitterProfile transmitter)
+    {
+        var solved = Lines.Where(l => l.Lies.NetMilliamps > 0)
+            .Select(l => Solve(new HookupTry(l.Id, l.Id, HookupMethod.Passive, l.Run.At(0), "", null, mainsHertz, 0), transmitter))
+            .OfType<SolvedNetwork>().ToList();
+        return solved.Count == 0 ? null : new EnergisedGround(solved[0], solved[1..]);
+    }
+
     /// <summary>Makes a hookup on it; null where it cannot be made: there is no such line, no metal in it, nothing that can be solved.</summary>
-    public EnergisedGround? Energise(HookupTry hookup, TransmitterProfile transmitter)
+    public EnergisedGround? Energise(HookupTry hookup, TransmitterProfile transmitter) => Solve(hookup, transmitter) is { } solved ? new EnergisedGround(solved) : null;
+
+    private SolvedNetwork? Solve(HookupTry hookup, TransmitterProfile transmitter)
     {
         var plan = new SupposedGround(Soil, [.. Lines.Select(l => l.Lies)], Bonds, Joints);
         if (plan.Line(hookup.On) is null)
@@ -42,7 +53,7 @@ public sealed record HiddenGround(SoilGround Soil, IReadOnlyList<BuriedLine> Lin
         };
         return NetworkRules.Check(network, source, hookup.Hertz).Count == 0
             && NetworkSolver.Of(new NetworkMesh(network, Cutting.For(hookup.Hertz, source)), hookup.Hertz) is { IsGood: true } solver
-            ? new EnergisedGround(solver.Value.Solve(source))
+            ? solver.Value.Solve(source)
             : null;
     }
 

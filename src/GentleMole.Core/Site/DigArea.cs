@@ -71,6 +71,12 @@ public static class DigArea
                 : polygon.ExteriorRing.Coordinates.SkipLast(1).Select(c => new SitePoint(c.X, c.Y)).ToList();
     }
 
+    /// <summary>The area and so many metres round it, corners kept sharp; the area itself where that encloses nothing plain.</summary>
+    public static IReadOnlyList<SitePoint> Widened(IReadOnlyList<SitePoint> corners, double metres) =>
+        Ring(corners).Buffer(metres, new BufferParameters(4, EndCapStyle.Flat, JoinStyle.Mitre, 3)) is Polygon wide && wide.ExteriorRing.NumPoints - 1 <= MostCorners
+            ? [.. wide.ExteriorRing.Coordinates.SkipLast(1).Select(c => new SitePoint(c.X, c.Y))]
+            : corners;
+
     /// <summary>Area in square metres.</summary>
     public static double Area(IReadOnlyList<SitePoint> corners) => Ring(corners).Area;
 

@@ -4,17 +4,17 @@ namespace GentleMole.Core.Sweeps;
 public enum SweepMode
 {
     /// <summary>What the own transmitter puts on a line it is clipped to.</summary>
-    Active,
+    Active = 0,
 
     /// <summary>Mains current and its harmonics.</summary>
-    Power,
+    Power = 1,
 
     /// <summary>Long waves that run on any long conductor.</summary>
-    Radio,
+    Radio = 2,
 
     /// <summary>The ripple of a rectifier that protects a pipe.</summary>
-    Cathodic,
+    Cathodic = 3,
 
     /// <summary>The own transmitter held over the ground, with or without a second person.</summary>
-    Induction,
+    Induction = 4,
 }

@@ -2,6 +2,7 @@ using GentleMole.Core.Hookup;
 using GentleMole.Core.Pinpoint;
 using GentleMole.Core.Practice;
 using GentleMole.Core.Site;
+using GentleMole.Core.Sweeps;
 using GentleMole.Store.Model;
 using NodaTime;
 
@@ -63,6 +64,89 @@ internal sealed class DemoCrew(Job job, HiddenGround ground, Instrument transmit
             hookup.Readings.Add(dot);
         }
     }
+
+    /// <summary>Passes of a sweep, walked in their order; a minute each.</summary>
+    /// <param name="heard">What is heard: a hookup that was made, or live lines by themselves.</param>
+    /// <param name="walked">How many of its passes are walked.</param>
+    public void Sweep(Sweep sweep, EnergisedGround heard, double thresholdNanotesla, int walked, Instant start)
+    {
+        sweep.Passes.AddRange(sweep.Order.Passes(Obstacles).Select((p, i) => new SweptPass
+        {
+            JobId = job.Id, Number = i + 1, FromEast = Math.Round(p.From.East, 3), FromNorth = Math.Round(p.From.North, 3), ToEast = Math.Round(p.To.East, 3), ToNorth = Math.Round(p.To.North, 3), Mode = p.Mode,
+        }));
+        var walk = heard.Walk(receiver.AsReceiver(), random, SweepHandMetres);
+        foreach (var way in Ways([.. sweep.Passes.Take(walked)]))
+        {
+            foreach (var pass in way)
+            {
+                (pass.WalkedAt, pass.WalkedBy) = (start.Plus(Duration.FromMinutes(pass.Number - 1)), sweep.LaidBy);
+            }
+
+            foreach (var peak in PassPeaks.Of(walk.Strip([.. way.Select(p => p.Pass)], StripMetres), thresholdNanotesla * 1e-9).Where(_ => random.NextDouble() < Attention))
+            {
+                var (pass, along) = On(way, peak.AlongMetres);
+                var response = walk.Response(0, pass.Pass, along);
+                pass.Responses.Add(new SweptResponse
+                {
+                    JobId = job.Id, AlongMetres = Math.Round(response.AlongMetres, 2), DepthMetres = response.Depth is { } d ? Math.Round(d.Metres, 2) : null,
+                    CurrentMilliamps = response.Milliamps is { } i ? Math.Round(i, 1) : null, DirectionDegrees = response.Direction?.Degrees, By = sweep.LaidBy, At = pass.WalkedAt!.Value,
+                });
+            }
+        }
+
+        job.Sweeps.Add(sweep);
+    }
+
+    /// <summary>Passes that go on where the one before ended are walked in one.</summary>
+    private static IEnumerable<List<SweptPass>> Ways(IReadOnlyList<SweptPass> passes)
+    {
+        var way = new List<SweptPass>();
+        foreach (var pass in passes)
+        {
+            if (way.Count > 0 && way[^1].Pass.To.DistanceTo(pass.Pass.From) > 0.01)
+            {
+                yield return way;
+                way = [];
+            }
+
+            way.Add(pass);
+        }
+
+        yield return way;
+    }
+
+    private static (SweptPass Pass, double AlongMetres) On(List<SweptPass> way, double alongMetres)
+    {
+        foreach (var pass in way)
+        {
+            if (alongMetres <= pass.Pass.LengthMetres)
+            {
+                return (pass, alongMetres);
+            }
+
+            alongMetres -= pass.Pass.LengthMetres;
+        }
+
+        return (way[^1], way[^1].Pass.LengthMetres);
+    }
+
+    /// <summary>As heard with a hookup that was made.</summary>
+    public EnergisedGround On(Hookup hookup) => _energised[hookup];
+
+    /// <summary>As heard with no transmitter on.</summary>
+    public EnergisedGround Live() => ground.Live(MainsHertz, transmitter.AsTransmitter()) ?? throw new InvalidOperationException("No line of the demo is live.");
+
+    private IReadOnlyList<IReadOnlyList<SitePoint>> Obstacles => [.. job.Features.Where(f => f is { Shape: FeatureShape.Outline, Surface: Core.Site.Surface.Building }).Select(f => f.Points)];
+
+    private const double MainsHertz = 50;
+
+    /// <summary>A sweep is walked, not pinpointed: a peak is placed to a decimetre.</summary>
+    private const double SweepHandMetres = 0.1;
+
+    private const double StripMetres = 0.1;
+
+    /// <summary>Nobody attends always.</summary>
+    private const double Attention = 0.94;
 
     /// <param name="lift">Take the lift test too.</param>
     /// <param name="across">Take a row of readings across.</param>

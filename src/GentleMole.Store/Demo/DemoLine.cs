@@ -14,4 +14,7 @@ internal static class DemoLine
                 kind.ToString(), kind.ToString(), kind, [.. corners.Select(c => new SitePoint(c.E, c.N))], new Depth(corners[0].Depth),
                 LineBuild.Of(kind, Material.Of(material), outsideMetres), start, end),
             [.. corners.Select(c => new Depth(c.Depth))]);
+
+    /// <summary>The same line with mains current on it.</summary>
+    public static BuriedLine Live(this BuriedLine line, double netMilliamps) => line with { Lies = line.Lies with { NetMilliamps = netMilliamps } };
 }

@@ -24,7 +24,12 @@ public static class LidoGround
     /// <summary>Runs beside the gas from north 20 to north 31, 1.3 m east of it.</summary>
     public static BuriedLine Electric { get; } = DemoLine.Of(
         UtilityKind.Electric, "armoured cable", 0.052, new SupposedEnd(EndSupposed.Earthed, 25), new SupposedEnd(EndSupposed.Earthed, 4),
-        (25, 35.6, 0.62), (38, 35.2, 0.66), (46.4, 31.5, 0.66), (47.2, 20, 0.62), (56.5, 8, 0.8), (66, 7.4, 0.8));
+        (25, 35.6, 0.62), (38, 35.2, 0.66), (46.4, 31.5, 0.66), (47.2, 20, 0.62), (56.5, 8, 0.8), (66, 7.4, 0.8)).Live(150);
+
+    /// <summary>Feeds the lamp by the bays; on no plan. Nobody knows of it until it is swept for.</summary>
+    public static BuriedLine Lamp { get; } = DemoLine.Of(
+        UtilityKind.Unknown, "armoured cable", 0.02, new SupposedEnd(EndSupposed.Earthed, 60), new SupposedEnd(EndSupposed.Earthed, 8),
+        (27.4, 9, 0.5), (29.5, 17, 0.55), (36, 26, 0.6), (38.6, 33, 0.6)).Live(60);
 
     public static BuriedLine Fibre { get; } = DemoLine.Of(
         UtilityKind.Communications, "fibre in duct, tracer", null, new SupposedEnd(EndSupposed.Open), new SupposedEnd(EndSupposed.Earthed, 30),
@@ -36,6 +41,6 @@ public static class LidoGround
 
     /// <summary>All of it, in loam.</summary>
     public static HiddenGround Ground { get; } = new(
-        SoilGround.Of(SoilKind.Loam), [Water, Gas, Electric, Fibre, Drain],
+        SoilGround.Of(SoilKind.Loam), [Water, Gas, Electric, Fibre, Drain, Lamp],
         [new SupposedBond(Gas.Id, Gas.Run.Project(Electric.Run.Points[2]).ChainageMetres, Electric.Id, Electric.Run.ChainageOf(2), 20)], []);
 }

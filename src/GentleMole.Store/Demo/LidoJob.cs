@@ -1,6 +1,7 @@
 using GentleMole.Core.Lines;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Notices;
+using GentleMole.Core.Sweeps;
 using GentleMole.Store.Model;
 using NodaTime;
 
@@ -64,5 +65,21 @@ internal static class LidoJob
         crew.Walk(water, LidoGround.Water, [8, 12, 16, 20, 24, 27], -1, now.Plus(Duration.FromHours(-4.5)));
         crew.Walk(fibre, LidoGround.Fibre, [8, 13, 18, 23, 28, 33], -1, now.Plus(Duration.FromHours(-2.5)));
         crew.Walk(gas, LidoGround.Gas, [6.5, 8.4, 10.2, 14.5, 17.2], 3, now.Plus(Duration.FromMinutes(-50)));
+        crew.Sweep(Round(job, gas, now), crew.On(gas), 2, int.MaxValue, now.Plus(Duration.FromMinutes(-58)));
+        crew.Sweep(Bays(job, now), crew.Live(), 0.6, 21, now.Plus(Duration.FromMinutes(-40)));
     }
+
+    /// <summary>Round the gas hookup, with its signal on.</summary>
+    private static Sweep Round(Job job, Hookup hookup, Instant now) => new()
+    {
+        JobId = job.Id, Kind = SweepKind.Circle, Mode = SweepMode.Active, CentreEast = hookup.ConnectionEast, CentreNorth = hookup.ConnectionNorth, RadiusMetres = SweepOrder.UsualRadiusMetres,
+        ShallowestMetres = 0.4, DeepestMetres = 1.2, SoughtMilliamps = 10, ThresholdNanotesla = 0.3, SoughtLengthMetres = 8, LaidBy = "Orla", LaidAt = now.Plus(Duration.FromHours(-1)),
+    };
+
+    /// <summary>The bays and some metres round the dig, for what carries mains current.</summary>
+    private static Sweep Bays(Job job, Instant now) => new()
+    {
+        JobId = job.Id, Kind = SweepKind.Grid, Mode = SweepMode.Power, Area = [new(16, 14), new(55, 14), new(55, 31), new(16, 31)], AlongDegrees = 0, SpacingMetres = 2.4, IsBothWays = true,
+        ShallowestMetres = 0.4, DeepestMetres = 1.2, SoughtMilliamps = 10, ThresholdNanotesla = 0.3, SoughtLengthMetres = 12, Note = "Floodlights and lamp switched on.", LaidBy = "Orla", LaidAt = now.Plus(Duration.FromMinutes(-45)),
+    };
 }

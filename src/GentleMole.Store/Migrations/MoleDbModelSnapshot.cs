@@ -314,6 +314,66 @@ namespace GentleMole.Store.Migrations
                     b.ToTable("Firms");
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.FoundLine", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Becomes")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("DepthMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double>("Lateral95Metres")
+                        .HasColumnType("REAL");
+
+                    b.Property<int?>("LineId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Modes")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("NextStep")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Note")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Outcome")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Points")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("Probability")
+                        .HasColumnType("REAL");
+
+                    b.Property<DateTime?>("SettledAt")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("JobId");
+
+                    b.ToTable("Found");
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.GuideEntry", b =>
                 {
                     b.Property<int>("Id")
@@ -1365,6 +1425,168 @@ namespace GentleMole.Store.Migrations
                     b.ToTable("Lines");
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.Sweep", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double>("AlongDegrees")
+                        .HasColumnType("REAL");
+
+                    b.Property<string>("Area")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("CentreEast")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("CentreNorth")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("DeepestMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("Degrees")
+                        .HasColumnType("REAL");
+
+                    b.Property<bool>("IsBothWays")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("LaidAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("LaidBy")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Mode")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Note")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("PositionSigmaMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("RadiusMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("ShallowestMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("SoughtLengthMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("SoughtMilliamps")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("SpacingMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("ThresholdNanotesla")
+                        .HasColumnType("REAL");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("JobId");
+
+                    b.ToTable("Sweeps");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.SweptPass", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double>("FromEast")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("FromNorth")
+                        .HasColumnType("REAL");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Mode")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Number")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("SweepId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double>("ToEast")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("ToNorth")
+                        .HasColumnType("REAL");
+
+                    b.Property<DateTime?>("WalkedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("WalkedBy")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("JobId");
+
+                    b.HasIndex("SweepId");
+
+                    b.ToTable("Passes");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.SweptResponse", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double>("AlongMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("CurrentMilliamps")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("DepthMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("DirectionDegrees")
+                        .HasColumnType("REAL");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("SweptPassId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("JobId");
+
+                    b.HasIndex("SweptPassId");
+
+                    b.ToTable("Responses");
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.TokenRow", b =>
                 {
                     b.Property<int>("Id")
@@ -1548,6 +1770,20 @@ namespace GentleMole.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.FoundLine", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.Job", null)
+                        .WithMany("Found")
+                        .HasForeignKey("JobId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("GentleMole.Store.Model.SoughtLine", null)
+                        .WithMany()
+                        .HasForeignKey("LineId")
+                        .OnDelete(DeleteBehavior.SetNull);
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.Hookup", b =>
                 {
                     b.HasOne("GentleMole.Store.Model.Job", null)
@@ -1679,6 +1915,33 @@ namespace GentleMole.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.Sweep", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.Job", null)
+                        .WithMany("Sweeps")
+                        .HasForeignKey("JobId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.SweptPass", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.Sweep", null)
+                        .WithMany("Passes")
+                        .HasForeignKey("SweepId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.SweptResponse", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.SweptPass", null)
+                        .WithMany("Responses")
+                        .HasForeignKey("SweptPassId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.Visit", b =>
                 {
                     b.HasOne("GentleMole.Store.Model.Job", null)
@@ -1737,6 +2000,8 @@ namespace GentleMole.Store.Migrations
 
                     b.Navigation("Features");
 
+                    b.Navigation("Found");
+
                     b.Navigation("Hookups");
 
                     b.Navigation("LineModels");
@@ -1751,6 +2016,8 @@ namespace GentleMole.Store.Migrations
 
                     b.Navigation("Settlements");
 
+                    b.Navigation("Sweeps");
+
                     b.Navigation("Ties");
                 });
 
@@ -1762,6 +2029,16 @@ namespace GentleMole.Store.Migrations
             modelBuilder.Entity("GentleMole.Store.Model.SiteFeature", b =>
                 {
                     b.Navigation("Photos");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.Sweep", b =>
+                {
+                    b.Navigation("Passes");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.SweptPass", b =>
+                {
+                    b.Navigation("Responses");
                 });
 #pragma warning restore 612, 618
         }

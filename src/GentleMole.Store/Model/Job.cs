@@ -99,6 +99,10 @@ public sealed class Job
 
     public List<LineTie> Ties { get; } = [];
 
+    public List<Sweep> Sweeps { get; } = [];
+
+    public List<FoundLine> Found { get; } = [];
+
     public List<Settlement> Settlements { get; } = [];
 
     /// <summary>This job with features put in; for drawing a part of a sheet.</summary>

@@ -1,4 +1,5 @@
 using GentleMole.Core.Ledger;
+using GentleMole.Web.Drawing;
 using Microsoft.AspNetCore.Mvc;
 
 namespace GentleMole.Web.Bench;

@@ -65,6 +65,9 @@ internal sealed class JobList(MoleDb db, PlaceClock clock, BoardCache cache)
             .Select(l => new { l.Id, l.JobId, l.Kind, l.Owner, l.Material, l.Answer, l.AnsweredAt }).ToListAsync(cancellation)).ToLookup(l => l.JobId);
         var requests = (await Part(db.Requests).Include(r => r.Sheets).ToListAsync(cancellation)).ToLookup(r => r.JobId);
         var hookups = await Part(db.Hookups).GroupBy(h => h.JobId).Select(g => new { g.Key, Count = g.Count() }).ToDictionaryAsync(g => g.Key, g => g.Count, cancellation);
+        var sweeps = await Part(db.Sweeps).GroupBy(s => s.JobId).Select(g => new { g.Key, Count = g.Count() }).ToDictionaryAsync(g => g.Key, g => g.Count, cancellation);
+        var sweepsOpen = await Part(db.Passes).Where(p => p.WalkedAt == null).GroupBy(p => p.JobId).Select(g => new { g.Key, Count = g.Select(p => p.SweepId).Distinct().Count() })
+            .ToDictionaryAsync(g => g.Key, g => g.Count, cancellation);
         var dots = await Part(db.Readings).GroupBy(r => new { r.JobId, r.LineId, r.State })
             .Select(g => new { g.Key.JobId, g.Key.LineId, g.Key.State, Count = g.Count() }).ToListAsync(cancellation);
         var accepted = dots.Where(d => d.State == DotState.Accepted && d.LineId is not null).ToDictionary(d => d.LineId!.Value, d => d.Count);
@@ -99,7 +102,11 @@ internal sealed class JobList(MoleDb db, PlaceClock clock, BoardCache cache)
                     hookups.GetValueOrDefault(j.Id),
                     own.Count(l => l.Answer == LineAnswer.Pending && accepted.GetValueOrDefault(l.Id) < 2),
                     own.Count(l => l.Answer == LineAnswer.Pending),
-                    j.HandedOverAt is not null),
+                    j.HandedOverAt is not null)
+                {
+                    Sweeps = sweeps.GetValueOrDefault(j.Id),
+                    SweepsOpen = sweepsOpen.GetValueOrDefault(j.Id),
+                },
                 jobClocks,
                 jobClocks.Times(firm.Rules, calendar, clocks.Zone),
                 jobClocks.Deadlines(firm.Rules, calendar, clocks.Zone, today),

@@ -63,6 +63,15 @@ internal static class Looks
     public static readonly Look Read = new("read-peak", Tint.None, 0, Tint.Ink);
     public static readonly Look ReadNull = new("read-null", Tint.Ink, 1.8);
 
+    public static readonly Look PassOpen = new("pass-open", Tint.Ink, 1.2) { Dash = "5 5" };
+    public static readonly Look PassNext = new("pass-next", Tint.Ink, 3);
+    public static readonly Look PassWalked = new("pass-walked", Tint.Soil4, 1.3) { StrokeOpacity = 0.75 };
+    public static readonly Look PassElsewhere = new("pass-elsewhere", Tint.Soil3, 1) { StrokeOpacity = 0.7 };
+    public static readonly Look Uncovered = new("uncovered", Tint.Soil4, 1) { StrokeOpacity = 0.55 };
+    public static readonly Look CandidateCase = new("candidate-case", Tint.White, 7);
+    public static readonly Look Candidate = new("candidate", Tint.Ink, 3.5);
+    public static readonly Look CandidateWeak = new("candidate-weak", Tint.Ink, 2.5) { Dash = "4 5" };
+
     public static readonly TextLook Name = new("label-ink", 13, Tint.Ink, Halo: Tint.Paper);
     public static readonly TextLook SoilName = new("label-soil", 13, Tint.Soil4, Halo: Tint.Paper);
     public static readonly TextLook Figure = new("current-figure", 13, Tint.Ink, true, Tint.Paper);
@@ -84,6 +93,9 @@ internal static class Looks
 
     /// <summary>How far a record may be off.</summary>
     public static Look RecordBand(double doubtMetres) => new("record-band", Tint.Paint, 2 * doubtMetres) { InUnits = true, StrokeOpacity = 0.13 };
+
+    /// <summary>The strip in which a candidate lies.</summary>
+    public static Look CandidateStrip(double halfWidthMetres) => new("candidate-strip", Tint.Ink, 2 * halfWidthMetres) { InUnits = true, StrokeOpacity = 0.16 };
 
     /// <summary>A current: its weight is its size.</summary>
     public static Look Current(double pixels) => new("current-line", Tint.Paint, pixels);

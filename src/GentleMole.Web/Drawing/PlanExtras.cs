@@ -10,6 +10,7 @@ namespace GentleMole.Web.Drawing;
 /// <param name="Preview">Lines of a drawing that is not taken over yet, by layer paint.</param>
 /// <param name="SelectedFeatureId">Feature at hand.</param>
 /// <param name="Signal">Currents of a planned hookup; they take the place of dots and of hookups that were made.</param>
+/// <param name="Sweep">Passes, responses and candidate lines; dots stay away meanwhile.</param>
 /// <param name="SiteOnly">Leave out what is in the ground: for the one who only needs to know where to mark, with the marks' numbers.</param>
 internal sealed record PlanExtras(
-    OutlinePlan? Outline = null, IReadOnlyList<PreviewTrail>? Preview = null, int? SelectedFeatureId = null, bool SiteOnly = false, SignalOverlay? Signal = null);
+    OutlinePlan? Outline = null, IReadOnlyList<PreviewTrail>? Preview = null, int? SelectedFeatureId = null, bool SiteOnly = false, SignalOverlay? Signal = null, SweepOverlay? Sweep = null);

@@ -29,7 +29,8 @@ internal sealed class PlanLayers(JobSheet sheet, SceneFrame frame, PlanWindow wi
         new("outline", [.. Outline()]),
         new("hookups", [.. extras.Signal is null ? Hookups() : []]),
         new("signal", [.. extras.Signal is { } signal ? Signal(signal) : []]),
-        new("dots", [.. extras.Signal is null ? Dots() : []]),
+        new("sweep", [.. extras.Sweep is { } sweep ? Sweep(sweep) : []]),
+        new("dots", [.. extras.Signal is null && extras.Sweep is null ? Dots() : []]),
         new("loose", [.. Loose()]),
     ];
 
@@ -70,6 +71,57 @@ internal sealed class PlanLayers(JobSheet sheet, SceneFrame frame, PlanWindow wi
                     Core.Hookup.HookupMethod.Direct or Core.Hookup.HookupMethod.Passive => Symbols.Connection,
                 },
                 ScenePoint.Of(signal.Try.At));
+        }
+    }
+
+    private IEnumerable<SceneShape> Sweep(SweepOverlay sweep)
+    {
+        foreach (var (from, to) in sweep.Hatch)
+        {
+            yield return new ScenePath(Looks.Uncovered, ScenePoint.Of([from, to])) { IsSolid = false };
+        }
+
+        foreach (var (from, to) in sweep.Others)
+        {
+            yield return new ScenePath(Looks.PassElsewhere, ScenePoint.Of([from, to])) { IsSolid = false };
+        }
+
+        foreach (var (from, to, state, number) in sweep.Passes)
+        {
+            yield return new ScenePath(
+                state switch { PassState.Open => Looks.PassOpen, PassState.Next => Looks.PassNext, PassState.Walked => Looks.PassWalked }, ScenePoint.Of([from, to]))
+            { IsSolid = false, Title = $"pass {number}" };
+            if (state == PassState.Next)
+            {
+                yield return new SceneMark(Symbols.Tick, ScenePoint.Of((from + to) * 0.5)) { Turn = (to - from).Azimuth.Degrees, IsSolid = false };
+            }
+        }
+
+        foreach (var line in sweep.Lines)
+        {
+            yield return new ScenePath(Looks.CandidateStrip(line.Line.Lateral95Metres), ScenePoint.Of(line.Line.Points)) { IsSolid = false };
+            yield return new ScenePath(Looks.CandidateCase, ScenePoint.Of(line.Line.Points));
+            yield return new ScenePath(line.Line.IsClaim ? Looks.Candidate : Looks.CandidateWeak, ScenePoint.Of(line.Line.Points));
+        }
+
+        foreach (var (place, isOfLine) in sweep.Heard)
+        {
+            yield return new SceneMark(isOfLine ? Symbols.Response : Symbols.ResponseAlone, ScenePoint.Of(place)) { IsSolid = false };
+        }
+
+        foreach (var line in sweep.Lines)
+        {
+            var at = new Run(line.Line.Points) is var run ? run.At(run.Length / 2) : default;
+            if (sweep.Chosen == line.Number)
+            {
+                yield return new SceneMark(Symbols.Chosen, ScenePoint.Of(at));
+            }
+
+            yield return new SceneMark(Symbols.Question, ScenePoint.Of(at))
+            {
+                Letter = line.Number.ToString(CultureInfo.InvariantCulture), LetterLook = Looks.LetterOnVelvet,
+                Link = new($"/jobs/{sheet.Job.Id}/sweep?candidate={line.Number}", $"candidate {line.Number}"),
+            };
         }
     }
 

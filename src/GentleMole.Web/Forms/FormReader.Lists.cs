@@ -1,3 +1,4 @@
+using GentleMole.Core.Candidates;
 using GentleMole.Core.Fields;
 using GentleMole.Core.Ledger;
 using GentleMole.Core.Lines;
@@ -242,6 +243,36 @@ internal sealed partial class FormReader
         }
 
         return stations;
+    }
+
+    /// <summary>What was heard on a pass, one a line: distance along it, then depth, current and direction of the line as far as they were read.</summary>
+    /// <param name="lengthMetres">Of the pass.</param>
+    public List<SweepResponse> Heard(string name, double lengthMetres)
+    {
+        var heard = new List<SweepResponse>();
+        foreach (var (line, number) in Lines(name))
+        {
+            var parts = Split(line);
+            if (parts.Length > 4)
+            {
+                Refuse(name, $"Line {number}, “{Short(line)}”, has too many entries: along the pass, depth, current, direction.");
+                return [];
+            }
+
+            string? At(int i) => parts.Length > i && parts[i] is not ("" or "-" or "–") ? parts[i] : null;
+            var along = Keep(LengthText.Parse(parts[0], person.Units, name, 0, lengthMetres), number);
+            var depth = At(1) is { } d ? Keep(LengthText.Parse(d, person.Units, name, CandidateRules.Depth.Least, CandidateRules.Depth.Most), number) : null;
+            var current = At(2) is { } i ? Keep(NumberText.Parse(i, "mA", name, CandidateRules.Milliamps.Least, CandidateRules.Milliamps.Most), number) : null;
+            var way = At(3) is { } w ? Keep(NumberText.Parse(w, "°", name, CandidateRules.Direction.Least, CandidateRules.Direction.Most), number) : null;
+            if (!IsGood || along is null)
+            {
+                return [];
+            }
+
+            heard.Add(new SweepResponse(0, along.Value, Depth.OfMetres(depth), current, way is { } degrees ? Azimuth.Of(degrees) : null));
+        }
+
+        return heard;
     }
 
     /// <summary>Tees, one a line: chainage, then the current on every way out.</summary>

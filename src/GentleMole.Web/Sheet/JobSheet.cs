@@ -101,7 +101,11 @@ internal sealed record JobSheet
             Job.Hookups.Count,
             lines.Count(l => l.Line.Answer == LineAnswer.Pending && l.Traced.Points.Count < 2),
             lines.Count(l => l.Line.Answer == LineAnswer.Pending),
-            Job.HandedOverAt is not null),
+            Job.HandedOverAt is not null)
+        {
+            Sweeps = Job.Sweeps.Count,
+            SweepsOpen = Job.Sweeps.Count(s => s.Passes.Exists(p => p.WalkedAt is null)),
+        },
     };
 
     /// <summary>Dots of all its lines.</summary>

@@ -40,6 +40,19 @@ internal static class Undrawable
             record.Points = Run(record.Points, $"record line {record.Id} of {record.Owner}", $"records?record={record.Id}");
         }
 
+        foreach (var sweep in job.Sweeps)
+        {
+            if (sweep.Passes.RemoveAll(p => !SiteRules.IsPlace(p.Pass.From) || !SiteRules.IsPlace(p.Pass.To)) > 0)
+            {
+                found.Add(new UndrawablePart($"passes of sweep {sweep.Id}", $"sweep?sweep={sweep.Id}"));
+            }
+        }
+
+        foreach (var line in job.Found)
+        {
+            line.Points = Run(line.Points, $"line {line.Id} found by a sweep", "sweep");
+        }
+
         foreach (var model in job.LineModels)
         {
             model.Points = Run(model.Points, $"the suspected line {model.Name}", "hookup/ground");

@@ -33,7 +33,7 @@ internal abstract class SheetPage(MoleDb db, SheetLoader loader) : PageModel, IE
     [BindProperty(SupportsGet = true, Name = "line")]
     public int? LineId { get; set; }
 
-    /// <summary>How the section is cut: <c>line</c> or <c>dig</c>.</summary>
+    /// <summary>How the section is cut: <c>line</c> or <c>dig</c>; <c>current</c> for the ledger in its place.</summary>
     [BindProperty(SupportsGet = true, Name = "cut")]
     public string? CutBy { get; set; }
 
@@ -71,6 +71,9 @@ internal abstract class SheetPage(MoleDb db, SheetLoader loader) : PageModel, IE
     public SectionDrawing Section => _section ??= Sheet.Drawn.Get(
         (nameof(Section), CutAlongLine ? LineAtHand?.Line.Id : null, Person.Units, Person.SectionWidth, Person.SectionHeight),
         () => new SectionDrawing(Sheet, CutAlongLine ? LineAtHand : null, Person.Units, Person.SectionWidth, Person.SectionHeight));
+
+    /// <summary>True where the current along the line at hand can be shown in the section's place.</summary>
+    public virtual bool HasLedger => false;
 
     /// <summary>What stands under the plan instead of the section: the part and its model.</summary>
     public virtual (string Part, object Model)? Lower => null;

@@ -28,6 +28,7 @@ internal static class Access
         ["/Stages/Hookup/Hookup"] = new(Everybody, Field),
         ["/Stages/Hookup/HookupPlan"] = new(Everybody, Field),
         ["/Stages/Hookup/HookupGround"] = new(Everybody, Field),
+        ["/Stages/Sweep/Sweep"] = new(Everybody, Field),
         ["/Stages/Trace/Trace"] = new(Everybody, Field),
         ["/Stages/Marks/Marks"] = new(Everybody, Field),
         ["/Stages/Handover/Handover"] = new(Everybody, Field),

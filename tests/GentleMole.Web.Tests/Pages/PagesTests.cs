@@ -26,6 +26,8 @@ public class PagesTests(MoleHost host) : IClassFixture<MoleHost>
     [InlineData("/jobs/new")]
     [InlineData("/jobs/1/notice")]
     [InlineData("/jobs/2/hookup")]
+    [InlineData("/jobs/1/sweep")]
+    [InlineData("/jobs/2/sweep")]
     [InlineData("/jobs/1/trace?line=1&cut=dig")]
     [InlineData("/jobs/3/marks")]
     [InlineData("/jobs/2/handover/sheet")]

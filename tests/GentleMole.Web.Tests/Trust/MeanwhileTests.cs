@@ -213,6 +213,7 @@ public class MeanwhileTests(MoleHost host) : IClassFixture<MoleHost>
     [InlineData("/jobs/1/records?owner=Lanternet")]
     [InlineData("/jobs/1/walk?feature=3")]
     [InlineData("/jobs/1/hookup?line=2")]
+    [InlineData("/jobs/1/sweep?sweep=2")]
     [InlineData("/jobs/1/hookup/ground?line=2&of=line-2")]
     [InlineData("/jobs/1/trace?line=2")]
     [InlineData("/jobs/3/marks")]

@@ -1,6 +1,7 @@
 using GentleMole.Core;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Records;
+using GentleMole.Core.Site;
 using GentleMole.Store.Model;
 using GentleMole.Web.Sheet;
 using GentleMole.Web.Words;
@@ -60,6 +61,18 @@ internal static class HandoverWords
             said.Add($"Plan and site disagree, not settled: {WalkWords.Kind(seen.Kind)} {seen.Name} lies {WalkWords.Question(question, person).Replace("from the record line", $"from the record line of {record.Owner}", StringComparison.Ordinal)}");
         }
 
+        foreach (var found in sheet.Job.Found.Where(f => f is { Becomes: FoundAs.Unknown, SettledAt: null }))
+        {
+            var place = found.Points.Count > 0 ? $" from {At(found.Points[0], person)} to {At(found.Points[^1], person)}" : "";
+            said.Add($"A sweep ({string.Join(", ", found.Modes.Select(SweepWords.Said))}) found a line that nobody knew of{place}{(found.DepthMetres is { } depth ? $", some {person.Length(depth)} to its centre" : "")}, not settled. Next: {SweepWords.Step(found.NextStep)}. {found.Note}".TrimEnd());
+        }
+
+        var open = SheetSweeps.Of(sheet).Open.Count();
+        if (open > 0)
+        {
+            said.Add($"{open} line{(open == 1 ? "" : "s")} that a sweep found {(open == 1 ? "has" : "have")} not been looked at: treat {(open == 1 ? "it as an unknown line" : "them as unknown lines")}.");
+        }
+
         foreach (var file in sheet.Files.Where(f => f.State is not (RecordState.Complete or RecordState.Nothing)))
         {
             said.Add($"Plans of {file.Owner}: {RecordWords.State(file.State)}.");
@@ -80,6 +93,8 @@ internal static class HandoverWords
         said.Add("What is not shown may still be there. Local rules and licensed practice take precedence over this sheet.");
         return said;
     }
+
+    private static string At(SitePoint place, Person person) => $"{person.Run(place.East)} E, {person.Run(place.North)} N";
 
     private static string Capital(string text) => char.ToUpperInvariant(text[0]) + text[1..];
 }

@@ -3,6 +3,7 @@ using GentleMole.Core;
 using GentleMole.Core.Hookup;
 using GentleMole.Core.Identify;
 using GentleMole.Core.Job;
+using GentleMole.Core.Ledger;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Measures;
 using GentleMole.Core.Pinpoint;
@@ -11,6 +12,7 @@ using GentleMole.Core.Trace;
 using GentleMole.StandIns;
 using GentleMole.Store;
 using GentleMole.Store.Model;
+using GentleMole.Web.Drawing;
 using GentleMole.Web.Forms;
 using GentleMole.Web.Sheet;
 using GentleMole.Web.Words;
@@ -83,6 +85,17 @@ internal sealed partial class TracePage(MoleDb db, SheetLoader loader, PlaceCloc
 
     /// <summary>Along the line once there is one, unless the dig is asked for.</summary>
     protected override bool CutAlongLine => CutBy != "dig" && LineAtHand?.Traced.Run is not null;
+
+    public override bool HasLedger => LineAtHand is { } line && LineLedger.TaskOf(line, Hookup) is not null;
+
+    public override (string Part, object Model)? Lower => CutBy == "current" && Ledger is not null ? ("_LineLedger", this) : null;
+
+    /// <summary>Where the current along the line goes; null where too little was read.</summary>
+    public LedgerTold? Ledger => _ledger ??= LineAtHand is { } line && LineLedger.TaskOf(line, Hookup) is { } task
+        ? new LedgerTold(task, Sheet.Drawn.Get((nameof(LineLedger), line.Line.Id, Hookup?.Id), () => CurrentLedger.Of(task).Value), Person)
+        : null;
+
+    private LedgerTold? _ledger;
 
     public ShownVerdict Shown => Dressed(_typed is not null || _trouble.Count > 0
         ? new ShownVerdict(_typed is null ? null : Judge(_typed), Person, _trouble.Count > 0 ? _trouble[0].Sentence : null, _typed?.Across ?? [], _growing) { Offered = Offered(_typed) }

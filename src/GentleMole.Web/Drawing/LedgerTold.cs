@@ -2,7 +2,7 @@ using System.Globalization;
 using GentleMole.Core.Ledger;
 using GentleMole.Web.Words;
 
-namespace GentleMole.Web.Bench;
+namespace GentleMole.Web.Drawing;
 
 /// <summary>A ledger in words.</summary>
 internal sealed record LedgerTold(LedgerTask Task, CurrentLedger Ledger, Person Person)
