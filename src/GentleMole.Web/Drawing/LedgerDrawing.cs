@@ -13,18 +13,20 @@ internal static class LedgerDrawing
     private const double Left = 58;
     private const double Right = 16;
     private const double Top = 34;
-    private const double Bottom = 40;
 
-    public static Scene Of(LedgerTold told, int width, int height) =>
-        new(SceneFrame.Chart(width, height), "Current read at every station, what really flows as a band, and where it steps", [new("ledger", [.. Shapes(told, width, height)])], []);
+    /// <summary>Room under the axis, pixels.</summary>
+    private const double UsualFoot = 40;
 
-    private static IEnumerable<SceneShape> Shapes(LedgerTold told, int width, int height)
+    public static Scene Of(LedgerTold told, int width, int height, double foot = UsualFoot) =>
+        new(SceneFrame.Chart(width, height), "Current read at every station, what really flows as a band, and where it steps", [new("ledger", [.. Shapes(told, width, height, foot)])], []);
+
+    private static IEnumerable<SceneShape> Shapes(LedgerTold told, int width, int height, double foot)
     {
         var (ledger, stations, person) = (told.Ledger, told.Task.Stations, told.Person);
         var (from, to) = (stations.Min(s => s.ChainageMetres), stations.Max(s => s.ChainageMetres));
         var most = stations.Select(s => s.Milliamps).Concat(ledger.Expected.Select(e => e.Milliamps.High95)).Append(told.Task.SentMilliamps ?? 0).Max() * 1.06;
         double X(double chainage) => Left + ((chainage - from) / (to - from) * (width - Left - Right));
-        double Y(double milliamps) => height - Bottom - (Math.Min(milliamps, most) / most * (height - Top - Bottom));
+        double Y(double milliamps) => height - foot - (Math.Min(milliamps, most) / most * (height - Top - foot));
         foreach (var milliamps in Ticks.Between(0, most, Ticks.Step(most / 5)))
         {
             yield return new ScenePath(Looks.DepthLine, [new(Left, Y(milliamps)), new(width - Right, Y(milliamps))]);
@@ -33,12 +35,12 @@ internal static class LedgerDrawing
 
         foreach (var metres in Ticks.Between(from, to, Ticks.Step((to - from) / (width / 90))))
         {
-            yield return new SceneText(Looks.Grid, new(X(metres), height - Bottom + 18), person.Length(metres), 0, 0, 0);
+            yield return new SceneText(Looks.Grid, new(X(metres), height - foot + 18), person.Run(metres), 0, 0, 0);
         }
 
         foreach (var loss in ledger.Losses)
         {
-            yield return ScenePath.Box(Looks.SectionDig, X(loss.FromMetres), Top, X(loss.ToMetres), height - Bottom);
+            yield return ScenePath.Box(Looks.SectionDig, X(loss.FromMetres), Top, X(loss.ToMetres), height - foot);
             yield return new SceneText(Looks.Figure, new(X((loss.FromMetres + loss.ToMetres) / 2), Top - 12), (loss.Milliamps.Value > 0 ? "−" : "+") + FigureWords.Milliamps(Math.Abs(loss.Milliamps.Value)), 0, 0, 0);
         }
 
@@ -48,7 +50,7 @@ internal static class LedgerDrawing
             [.. along.Select(e => new ScenePoint(X(e.ChainageMetres), Y(e.Milliamps.High95))), .. along.AsEnumerable().Reverse().Select(e => new ScenePoint(X(e.ChainageMetres), Y(e.Milliamps.Low95)))],
             IsArea: true);
         yield return new ScenePath(Looks.Peak, [.. along.Select(e => new ScenePoint(X(e.ChainageMetres), Y(e.Milliamps.Value)))]);
-        yield return new ScenePath(Looks.GroundLine, [new(Left, height - Bottom), new(width - Right, height - Bottom)]);
+        yield return new ScenePath(Looks.GroundLine, [new(Left, height - foot), new(width - Right, height - foot)]);
         if (told.Task.SentMilliamps is { } sent)
         {
             yield return new ScenePath(Looks.Follow, [new(Left, Y(sent)), new(width - Right, Y(sent))]);

@@ -338,10 +338,10 @@ internal sealed class SweepPage(MoleDb db, SheetLoader loader, PlaceClock clock)
             sweep.Area = reader.Places("area", SweepRules.MostCorners);
             sweep.Area = sweep.Area.Count == 0 && reader.IsGood ? Round(Sheet.Job.DigCorners) : sweep.Area;
             sweep.IsBothWays = reader.Ticked("both");
+            sweep.SpacingMetres = reader.Length("spacing", SweepRules.Spacing) ?? 0;
         }
 
         sweep.AlongDegrees = reader.Number("along", "°", new Bounds(-360, 360)) ?? (sweep.Order.IsRound ? 0 : suggested.AlongDegrees);
-        sweep.SpacingMetres = reader.Length("spacing", SweepRules.Spacing) ?? 0;
         var shallowest = reader.Length("shallowest", SweepRules.Depth) ?? usual.Shallowest.Metres;
         var deepest = reader.Length("deepest", SweepRules.Depth) ?? usual.Deepest.Metres;
         if (deepest < shallowest)
