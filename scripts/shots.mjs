@@ -42,7 +42,7 @@ await shot('notice', '/jobs/2/notice');
 await shot('hookup-plan', '/jobs/1/hookup/plan?line=2');
 await shot('hookup', '/jobs/1/hookup?line=2');
 await shot('instruments', '/instruments?instrument=4');
-await shot('guide', '/guide?kind=Gas');
+await shot('sweep', '/jobs/1/sweep?sweep=2&candidate=1', () => page.locator('#candidate-1').evaluate(e => { e.scrollIntoView({ block: 'center' }); window.scrollTo(0, 0); }));
 // Every dot is held against the ground; the picture is of what is said then.
 const reviewed = () => page.waitForFunction(() => document.querySelector('#line-review')?.textContent.includes('All dots together') && !document.querySelector('#line-review [hx-get]'));
 await shot('trace', '/jobs/1/trace?line=2', reviewed);

@@ -7,7 +7,7 @@ namespace GentleMole.Benchmarks;
 /// <summary>How often lines are found, claims are true and the told strip holds, on made-up sites; with other seeds than the tests.</summary>
 internal static class CandidateTruth
 {
-    private const int Sites = 600;
+    private const int Sites = 2400;
 
     private const int Seed = 810_000;
 

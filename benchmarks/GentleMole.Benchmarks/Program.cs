@@ -3,7 +3,7 @@ using BenchmarkDotNet.Jobs;
 using BenchmarkDotNet.Running;
 using GentleMole.Benchmarks;
 
-// A name picks one: truth, circuits, identify and candidates (parts of truth), identify-speed, store, sheet, notices, hookup, fits, soak (ten minutes); none runs all but the soak.
+// A name picks one: truth, circuits, identify, candidates and ledger (parts of truth), identify-speed, store, sheet, notices, hookup, fits, soak (ten minutes); none runs all but the soak.
 bool Wanted(string name) => args.Length == 0 || args.Contains(name);
 
 if (Wanted("truth"))
@@ -21,6 +21,11 @@ if (Wanted("truth") || args.Contains("identify"))
 if (Wanted("truth") || args.Contains("candidates"))
 {
     CandidateTruth.Run();
+}
+
+if (Wanted("truth") || args.Contains("ledger"))
+{
+    LedgerTruth.Run();
 }
 
 if (args.Contains("identify-speed"))
