@@ -42,6 +42,21 @@ test('the rest of the power sweep is walked, the lamp cable that is on no plan i
   assert.match(await page.textContent('main'), /found a line that nobody knew of/);
 });
 
+test('a simulated device walks a sweep, its passes are ticked off with what it heard', async () => {
+  await opened(page, `${server.url}/jobs/1/sweep?sweep=0`);
+  await page.selectOption('#f-kind', 'Grid');
+  await page.selectOption('#f-mode', 'Power');
+  await page.fill('#f-area', '80 0\n92 0\n92 9\n80 9');
+  await page.fill('#f-spacing', '2');
+  await page.waitForFunction(() => /1[01] passes,/.test(document.querySelector('#laid')?.textContent));
+  await pressed(page, 'Lay it out');
+  await page.getByRole('button', { name: 'Walk what is left (simulated)' }).click();
+  await page.waitForFunction(() => /Simulated receiver: \d+ of \d+ readings came, each once/.test(document.querySelector('.panel-body')?.textContent), null, { timeout: 30_000 });
+  await pressed(page, 'Tick off what a device walked');
+  assert.match(await panel(), /All 1[01] passes are walked/);
+  assert.match(await panel(), /✓1/);
+});
+
 test('a sweep says how it would lie while it is typed, and keeps what was typed when it cannot', async () => {
   await opened(page, `${server.url}/jobs/1/sweep?sweep=0`);
   await page.selectOption('#f-kind', 'Grid');

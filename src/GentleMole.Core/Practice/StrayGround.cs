@@ -1,5 +1,6 @@
 using GentleMole.Core.Hookup;
 using GentleMole.Core.Lines;
+using GentleMole.Core.Site;
 using GentleMole.Core.Soil;
 
 namespace GentleMole.Core.Practice;
@@ -29,6 +30,25 @@ public static class StrayGround
 
         return new HiddenGround(soil, [.. lines.Select(BuriedLine.Level)], bonds, supposed.Joints);
     }
+
+    /// <summary>The same ground with a live cable across an area that is on no sheet: for whoever sweeps it.</summary>
+    public static HiddenGround WithCableAcross(this HiddenGround ground, IReadOnlyList<SitePoint> area, int seed)
+    {
+        var random = new Random(seed);
+        var (west, east) = (area.Min(p => p.East), area.Max(p => p.East));
+        var (south, north) = (area.Min(p => p.North), area.Max(p => p.North));
+        var middle = new SitePoint(west + ((east - west) * Between(random, 0.35, 0.65)), south + ((north - south) * Between(random, 0.35, 0.65)));
+        var half = Azimuth.Of(Between(random, 0, 180)).Direction * (0.6 * new SitePoint(east - west, north - south).Length);
+        var cable = new SupposedLine(
+            CableId, "not on the sheet", UtilityKind.Unknown, [middle - half, middle + half], new Depth(Between(random, 0.5, 0.8)), LineBuild.Tracer,
+            new SupposedEnd(EndSupposed.Earthed, 20), new SupposedEnd(EndSupposed.Earthed, 8), CableMilliamps);
+        return ground with { Lines = [.. ground.Lines, BuriedLine.Level(cable)] };
+    }
+
+    /// <summary>Name of the cable across.</summary>
+    public const string CableId = "cable-across";
+
+    private const double CableMilliamps = 80;
 
     /// <summary>A shallow cable beside the target over part of its way, bonded to it at the end.</summary>
     private static (SupposedLine Line, SupposedBond Bond) Stranger(SupposedLine target, Random random)

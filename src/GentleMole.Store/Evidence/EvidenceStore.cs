@@ -102,14 +102,16 @@ public sealed class EvidenceStore
 
     /// <summary>Samples of which no dot was made, in the order in which they came, read block by block.</summary>
     /// <param name="fromTheLatest">The latest blocks first.</param>
+    /// <param name="words">Only samples under these words; all where none are said.</param>
     public static async IAsyncEnumerable<Sample> LooseAsync(
-        MoleDb db, int jobId, [EnumeratorCancellation] CancellationToken cancellation, bool fromTheLatest = false)
+        MoleDb db, int jobId, [EnumeratorCancellation] CancellationToken cancellation, bool fromTheLatest = false, IReadOnlyList<string>? words = null)
     {
-        var blocks = await db.Loose.Where(l => l.JobId == jobId).Select(l => l.BlockId).Distinct().ToListAsync(cancellation).ConfigureAwait(false);
+        var loose = words is null ? db.Loose.Where(l => l.JobId == jobId) : db.Loose.Where(l => l.JobId == jobId && EF.Parameter(words).Contains(l.Utility));
+        var blocks = await loose.Select(l => l.BlockId).Distinct().ToListAsync(cancellation).ConfigureAwait(false);
         foreach (var id in fromTheLatest ? blocks.OrderDescending() : blocks.Order())
         {
             var content = await db.Blocks.AsNoTracking().Where(b => b.Id == id).Select(b => b.Content).SingleAsync(cancellation).ConfigureAwait(false);
-            var ordinals = await db.Loose.Where(l => l.BlockId == id).Select(l => l.Ordinal).ToListAsync(cancellation).ConfigureAwait(false);
+            var ordinals = await loose.Where(l => l.BlockId == id).Select(l => l.Ordinal).ToListAsync(cancellation).ConfigureAwait(false);
             var samples = SampleCodec.Decode(content);
             foreach (var ordinal in ordinals.Order())
             {

@@ -9,5 +9,8 @@ namespace GentleMole.Web.Sheet;
 /// <param name="Rows">Readings of rows across, earliest first, as far as they are at hand: they belong to a dot and say of no line.</param>
 internal sealed record LooseEvidence(int Count, IReadOnlyList<Sample> Samples, IReadOnlyList<Sample> Rows)
 {
+    /// <summary>How many readings belong to passes that were swept.</summary>
+    public int OfPasses { get; init; }
+
     public static LooseEvidence None { get; } = new(0, [], []);
 }

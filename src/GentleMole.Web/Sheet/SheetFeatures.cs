@@ -54,6 +54,15 @@ internal static class SheetFeatures
             }
         }
 
+        foreach (var found in sheet.Job.Found.Where(f => f.Points.Count >= 2))
+        {
+            yield return Make("found", ExportShape.Line, found.Points,
+                ("utility", Utility(sheet.LineById(found.LineId)?.Line)), ("owner", sheet.LineById(found.LineId)?.Line.Owner), ("is", SweepWords.Become(found.Becomes)),
+                ("probability", Math.Round(found.Probability, 3)), ("positionUncertaintyMetres", Math.Round(found.Lateral95Metres, 3)), ("depthMetres", found.DepthMetres is { } d ? Math.Round(d, 2) : null),
+                ("qualityLevel", nameof(QualityLevel.D)), ("method", "sweep: " + string.Join(", ", found.Modes.Select(SweepWords.Said))),
+                ("next", found is { Becomes: FoundAs.Unknown, SettledAt: null } ? SweepWords.Step(found.NextStep) : null), ("outcome", found.Outcome), ("note", found.Note));
+        }
+
         foreach (var hookup in sheet.Job.Hookups)
         {
             yield return Make("hookup", ExportShape.Point, [hookup.Connection],
@@ -86,7 +95,7 @@ internal static class SheetFeatures
         if (line.Line.ExpectedRun.Count >= 2)
         {
             yield return Make("record", ExportShape.Line, line.Line.ExpectedRun,
-                ("utility", utility), ("owner", owner), ("qualityLevel", nameof(QualityLevel.D)), ("method", "owner's plan, as expected"));
+                ("utility", utility), ("owner", owner), ("qualityLevel", nameof(QualityLevel.D)), ("method", sheet.IsBySweep(line.Line) ? "sweep, not traced" : "owner's plan, as expected"));
         }
 
         foreach (var stretch in line.Traced.Stretches)

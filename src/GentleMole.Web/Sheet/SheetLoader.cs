@@ -2,6 +2,7 @@ using GentleMole.Core.Job;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Notices;
 using GentleMole.Core.Site;
+using GentleMole.Core.Sweeps;
 using GentleMole.Core.Trace;
 using GentleMole.Core.Walk;
 using GentleMole.Store;
@@ -198,7 +199,7 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, KeptSheets kept)
         var samples = new List<Sample>();
         if (words.Count > 0)
         {
-            await foreach (var sample in EvidenceStore.LooseAsync(db, jobId, cancellation, fromTheLatest: true))
+            await foreach (var sample in EvidenceStore.LooseAsync(db, jobId, cancellation, fromTheLatest: true, [.. words.Select(w => w.Utility).Where(w => !PassTrack.IsNamed(w))]))
             {
                 samples.Add(sample);
                 if (samples.Count == MostLooseDrawn)
@@ -209,9 +210,15 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, KeptSheets kept)
         }
 
         return new LooseEvidence(
-            words.Where(w => !RowAcross.IsNamed(w.Utility)).Sum(w => w.Count),
-            samples.FindAll(s => !RowAcross.IsNamed(s.Utility)), [.. samples.Where(s => RowAcross.IsNamed(s.Utility)).OrderBy(s => s.TakenAt)]);
+            words.Where(w => IsLine(w.Utility)).Sum(w => w.Count),
+            samples.FindAll(s => IsLine(s.Utility)), [.. samples.Where(s => RowAcross.IsNamed(s.Utility)).OrderBy(s => s.TakenAt)])
+        {
+            OfPasses = words.Where(w => PassTrack.IsNamed(w.Utility)).Sum(w => w.Count),
+        };
     }
+
+    /// <summary>Neither of a row across a dot nor of a pass that was swept: then it may be a line.</summary>
+    private static bool IsLine(string utility) => !RowAcross.IsNamed(utility) && !PassTrack.IsNamed(utility);
 
     private static IReadOnlyList<SiteCaution> CautionsOf(Job job) => JobCautions.Of(
         job.Traffic, job.Conditions, job.Lines.Select(l => l.Kind), job.Features.Select(f => f.Kind),

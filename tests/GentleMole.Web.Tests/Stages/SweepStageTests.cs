@@ -2,10 +2,15 @@ using System.Globalization;
 using System.Net;
 using AngleSharp.Html.Dom;
 using GentleMole.Core.Candidates;
+using GentleMole.Core.Practice;
+using GentleMole.Core.Soil;
 using GentleMole.Core.Sweeps;
+using GentleMole.StandIns;
 using GentleMole.Store.Demo;
 using GentleMole.Store.Model;
+using GentleMole.Web.Sheet;
 using Microsoft.EntityFrameworkCore;
+using NodaTime;
 
 namespace GentleMole.Web.Tests.Stages;
 
@@ -27,7 +32,7 @@ public class SweepStageTests(MoleHost host) : IClassFixture<MoleHost>
     public async Task The_demos_sweep_shows_what_was_walked_and_found_the_lamp_cable_that_is_on_no_plan()
     {
         var page = await OpenAsync("/jobs/1/sweep?sweep=2");
-        var power = (await SweepsAsync()).Single(s => s.Mode == SweepMode.Power);
+        var power = (await SweepsAsync()).First(s => s.Mode == SweepMode.Power);
 
         Assert.Contains($"{power.Passes.Count(p => p.WalkedAt is not null)} of {power.Passes.Count} passes walked", page.QuerySelector(".verdict-say")!.TextContent, StringComparison.Ordinal);
         Assert.Contains(page.QuerySelectorAll(".asked"), c => c.TextContent.Contains("No plan and no trace", StringComparison.Ordinal) && c.TextContent.Contains("(power)", StringComparison.Ordinal));
@@ -89,6 +94,11 @@ public class SweepStageTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.Equal(found.Points, line.ExpectedRun);
         Assert.Contains($"hookup?line={line.Id}", (await OpenAsync($"{path}&candidate={number}")).QuerySelector("form .btn-secondary")!.GetAttribute("href"), StringComparison.Ordinal);
         Assert.Equal(HttpStatusCode.OK, (await _locator.PageAsync($"/jobs/1/hookup?line={line.Id}")).Status);
+
+        // In the files it goes by what it is, with its chance and what is done next.
+        var exported = (await (await host.Device().GetAsync(new Uri("/api/v1/jobs/1/export/geojson", UriKind.Relative))).JsonAsync()).GetProperty("features").EnumerateArray()
+            .Select(f => f.GetProperty("properties")).First(p => p.GetProperty("kind").GetString() == "found" && p.GetProperty("note").GetString() == "by the fence");
+        Assert.Equal(("ask for a trial hole", "sweep: induction", "D"), (exported.GetProperty("next").GetString(), exported.GetProperty("method").GetString(), exported.GetProperty("qualityLevel").GetString()));
 
         // Deciding twice makes no second line.
         await _locator.SendAsync($"{path}&candidate={number}", "Found", ("key", key), ("becomes", "Unknown"), ("step", "Energise"), ("foundNote", "by the fence"));
@@ -210,6 +220,66 @@ public class SweepStageTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.NotNull(page.QuerySelector("[name=heard].is-invalid"));
         Assert.Equal(heard, page.QuerySelector("[name=heard]")!.TextContent.Trim());
         Assert.Null((await host.StoreAsync(db => db.Passes.SingleAsync(p => p.Id == open.Id))).WalkedAt);
+    }
+
+    [Fact]
+    public async Task What_a_device_walked_is_ticked_off_with_what_its_levels_show_however_late_and_often_it_was_sent()
+    {
+        await _locator.SendAsync(New, "", ("kind", "Grid"), ("mode", "Power"), ("area", "200 0\n224 0\n224 18\n200 18"), ("spacing", "3"), ("both", "yes"), ("threshold", "0.6"));
+        var sweep = (await SweepsAsync())[^1];
+        var path = $"/jobs/1/sweep?sweep={sweep.Id}";
+        var (_, early) = await _locator.SendAsync(path, "Track");
+        Assert.Contains("No device has sent anything", early.Body!.TextContent, StringComparison.Ordinal);
+
+        // A cable across the area in a ground that the sheet does not know; the simulated receiver walks all passes but the last, cut off, late and twice.
+        var passes = sweep.Passes.OrderBy(p => p.Number).Select(p => p.Pass).ToList();
+        var ground = new HiddenGround(new SoilGround(80), [], [], []).WithCableAcross(sweep.Area, 7);
+        var device = new SweepingReceiver(host.Device(), new SweepOrderWalk(
+            1, passes.SkipLast(1).ToList(), ground, null, UsualInstruments.Transmitter.AsTransmitter(), UsualInstruments.Receiver.AsReceiver(), 0.6e-9, sweep.LaidAt + Duration.FromMinutes(1), 11));
+        await device.WalkAsync(TimeSpan.Zero, default);
+        Assert.Equal((device.Progress.Readings, ""), (device.Progress.Delivered, device.Progress.Trouble));
+        Assert.True(device.Progress is { Dropped: > 0, Repeated: > 0, Late: > 0 }, $"{device.Progress}");
+
+        var (ticked, why) = await _locator.SendAsync(path, "Track");
+        Assert.True(ticked.StatusCode == HttpStatusCode.Redirect, why.QuerySelector(".invalid-feedback")?.TextContent);
+        var after = (await SweepsAsync()).Single(s => s.Id == sweep.Id).Passes.OrderBy(p => p.Number).ToList();
+        Assert.All(after.SkipLast(1), p => Assert.NotNull(p.WalkedAt));
+        Assert.Null(after[^1].WalkedAt);
+
+        // Every response lies over the cable, and where the cable crosses a pass well inside it there is one.
+        var cable = ground.Line(StrayGround.CableId)!.Run;
+        Assert.All(after.SelectMany(p => p.Responses.Select(r => p.Pass.At(r.AlongMetres))), at => Assert.InRange(cable.Project(at).Foot.DistanceTo(at), 0, 0.45));
+        Assert.True(after.Sum(p => p.Responses.Count) >= 6, $"{after.Sum(p => p.Responses.Count)} responses");
+        Assert.Contains(after.SelectMany(p => p.Responses), r => r is { DepthMetres: not null, CurrentMilliamps: not null });
+
+        // Readings of passes are no unknown lines of the handover, and the line they join up to lies over the cable.
+        Assert.DoesNotContain("belong to no utility on the notice", (await OpenAsync("/jobs/1/handover")).Body!.TextContent, StringComparison.Ordinal);
+        var (_, again) = await _locator.SendAsync(path, "Track");
+        Assert.Contains("no open pass is walked from end to end", again.Body!.TextContent, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task Two_who_tick_off_the_same_pass_are_told()
+    {
+        await _locator.SendAsync(New, "", ("kind", "Box"), ("mode", "Active"), ("centreEast", "300"), ("centreNorth", "10"));
+        var sweep = (await SweepsAsync())[^1];
+        var path = $"/jobs/1/sweep?sweep={sweep.Id}&pass=1";
+        var other = host.Browser("orla");
+        var shown = (await other.PageAsync(path)).Page;
+        string Hidden(string name) => shown.QuerySelector($"form input[name={name}]")!.GetAttribute("value")!;
+        await _locator.SendAsync(path, "Walked", ("heard", "3"));
+        var (response, told) = await other.SendAsync(path, "Walked", ("heard", "5"), ("seen", Hidden("seen")), ("was", Hidden("was")));
+
+        // Nothing of either is lost: the first stands, the second is told and has what was typed.
+        var pass = (await SweepsAsync()).Single(s => s.Id == sweep.Id).Passes.Single(p => p.Number == 1);
+        Assert.Equal(HttpStatusCode.OK, response.StatusCode);
+        Assert.Contains("Jem Trewin has ticked this pass off since, with 3", told.Body!.TextContent, StringComparison.Ordinal);
+        Assert.Equal("5", told.QuerySelector("[name=heard]")!.TextContent.Trim());
+        Assert.Equal([3.0], pass.Responses.Select(r => r.AlongMetres));
+
+        // Having seen it, the second may insist.
+        await other.SendAsync(path, "Walked", ("heard", "3\n5"), ("was", told.QuerySelector("form input[name=was]")!.GetAttribute("value")!));
+        Assert.Equal([3.0, 5.0], (await SweepsAsync()).Single(s => s.Id == sweep.Id).Passes.Single(p => p.Number == 1).Responses.Select(r => r.AlongMetres).Order());
     }
 
     [Fact]

@@ -36,7 +36,7 @@ internal sealed class MarksPage(MoleDb db, SheetLoader loader, PlaceClock clock,
         if (line.Traced.Run is null)
         {
             return ("open", "No line yet: two accepted dots make one.", line.Line.ExpectedRun.Count >= 2
-                ? "The dashed run is the owner's plan only, level D."
+                ? "The dashed run is by plan or sweep only, level D."
                 : "Trace it, or answer why it is not marked.");
         }
 

@@ -11,7 +11,10 @@ namespace GentleMole.Web.Stages;
 internal sealed class WalkDesk(MoleOptions options, IHttpClientFactory clients, IServer server, IHostApplicationLifetime lifetime)
 {
     private static readonly TimeSpan Pause = TimeSpan.FromMilliseconds(350);
-    private readonly ConcurrentDictionary<int, WalkingReceiver> _walks = new();
+
+    /// <summary>Twenty samples at once, as a device sends them in a second; walked faster than a person does.</summary>
+    private static readonly TimeSpan SweepPause = TimeSpan.FromMilliseconds(60);
+    private readonly ConcurrentDictionary<int, SimulatedDevice> _walks = new();
 
     /// <summary>True in the demo, where a device may be simulated.</summary>
     public bool IsOn => options.Demo;
@@ -20,9 +23,14 @@ internal sealed class WalkDesk(MoleOptions options, IHttpClientFactory clients, 
     public WalkProgress? Of(int jobId) => _walks.TryGetValue(jobId, out var walk) ? walk.Progress : null;
 
     /// <summary>Sends the simulated device on its way; false when one is walking here already.</summary>
-    public bool Start(WalkOrder order)
+    public bool Start(WalkOrder order) => Start(order.JobId, api => new WalkingReceiver(api, order), Pause);
+
+    /// <summary>The same for a sweep.</summary>
+    public bool Start(SweepOrderWalk order) => Start(order.JobId, api => new SweepingReceiver(api, order), SweepPause);
+
+    private bool Start(int jobId, Func<HttpClient, SimulatedDevice> device, TimeSpan pause)
     {
-        if (Of(order.JobId) is { Ended: false } || !IsOn)
+        if (Of(jobId) is { Ended: false } || !IsOn)
         {
             return false;
         }
@@ -30,20 +38,20 @@ internal sealed class WalkDesk(MoleOptions options, IHttpClientFactory clients, 
         var http = clients.CreateClient(nameof(WalkDesk));
         (http.BaseAddress, http.Timeout) = (Address, TimeSpan.FromSeconds(20));
         http.DefaultRequestHeaders.Authorization = new AuthenticationHeaderValue("Bearer", Trust.Tokens.DemoToken);
-        var walk = new WalkingReceiver(http, order);
-        _walks[order.JobId] = walk;
-        _ = RunAsync(walk, http);
+        var walk = device(http);
+        _walks[jobId] = walk;
+        _ = RunAsync(walk, http, pause);
         return true;
     }
 
     private Uri Address => new((server.Features.Get<IServerAddressesFeature>()?.Addresses.FirstOrDefault() ?? "http://127.0.0.1:5080")
         .Replace("0.0.0.0", "127.0.0.1", StringComparison.Ordinal).Replace("[::]", "127.0.0.1", StringComparison.Ordinal));
 
-    private async Task RunAsync(WalkingReceiver walk, HttpClient http)
+    private async Task RunAsync(SimulatedDevice walk, HttpClient http, TimeSpan pause)
     {
         using (http)
         {
-            await walk.WalkAsync(Pause, lifetime.ApplicationStopping);
+            await walk.WalkAsync(pause, lifetime.ApplicationStopping);
         }
     }
 }
