@@ -22,7 +22,7 @@ test('all dots of a line are held together, and the page says so', async () => {
 test('a dot on the wrong line is refused by name; the reading that would settle it is taken, and the sentence turns', async () => {
   // The cable that the gas's tracer is clipped to, where it runs seven metres from the gas; what a receiver shows there.
   await opened(page, `${server.url}/jobs/1/trace?line=2&new=true`);
-  for (const [field, value] of [['east', '53.5'], ['north', '11.87'], ['depth', '0.69']]) await page.fill(`#f-${field}`, value);
+  for (const [field, value] of [['east', '53.5'], ['north', '11.87'], ['depth', '0.69'], ['direction', '142']]) await page.fill(`#f-${field}`, value);
   await line('line-3');
   assert.match(await say(), /^Do not mark\. This is likely the electric cable of Norrick Grid, not the gas/);
   assert.match(await page.textContent('#verdict'), /What would settle it: a row across/);

@@ -147,7 +147,11 @@ public class CandidateSearchTests
         var sum = FoundLines.Sum([.. Enumerable.Range(0, sites).AsParallel().AsOrdered().Select(i =>
         {
             var site = MadeUpSite.Draw(new Random(30_000 + i));
-            return FoundLines.Judge(site, CandidateSearch.Of(site.Task, default));
+            var found = CandidateSearch.Of(site.Task, default);
+
+            // Every response is of one line, or of none, and told once.
+            Assert.Equal(Enumerable.Range(0, site.Task.Responses.Count), found.Candidates.SelectMany(c => c.Responses).Concat(found.Unexplained).Order());
+            return FoundLines.Judge(site, found);
         })]);
 
         Assert.True(sum.Demanded > 200 && sum.Recall > 0.93, $"{sum}");
