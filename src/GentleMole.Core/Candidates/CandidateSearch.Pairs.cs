@@ -73,10 +73,7 @@ public sealed partial class CandidateSearch
                 var owned = (int[])_owner.Clone();
 
                 // The responses of both are free for the one.
-                for (var r = 0; r < _owner.Length; r++)
-                {
-                    _owner[r] = _owner[r] == j ? i : _owner[r];
-                }
+                Give(j, i);
 
                 var both = a.Hits.Concat(b.Hits).ToList();
                 var best = Refined(both, i);
@@ -109,10 +106,7 @@ public sealed partial class CandidateSearch
         foreach (var (first, second) in ((int, int)[])[(i, j), (j, i)])
         {
             var owned = (int[])_owner.Clone();
-            for (var r = 0; r < _owner.Length; r++)
-            {
-                _owner[r] = _owner[r] == second ? first : _owner[r];
-            }
+            Give(second, first);
 
             var takes = Again(_paths[first], first);
             if (takes is not null)
@@ -272,12 +266,18 @@ public sealed partial class CandidateSearch
         return false;
     }
 
-    private void Own(int self, IReadOnlyList<int> hits)
+    /// <summary>All responses of one are another's.</summary>
+    private void Give(int from, int to)
     {
         for (var r = 0; r < _owner.Length; r++)
         {
-            _owner[r] = _owner[r] == self ? Nobody : _owner[r];
+            _owner[r] = _owner[r] == from ? to : _owner[r];
         }
+    }
+
+    private void Own(int self, IReadOnlyList<int> hits)
+    {
+        Give(self, Nobody);
 
         foreach (var hit in hits)
         {

@@ -112,10 +112,7 @@ public sealed partial class CandidateSearch
 
     private void Put(int index, WeighedPath path)
     {
-        for (var r = 0; r < _owner.Length; r++)
-        {
-            _owner[r] = _owner[r] == index ? Nobody : _owner[r];
-        }
+        Give(index, Nobody);
 
         foreach (var hit in path.Hits)
         {
