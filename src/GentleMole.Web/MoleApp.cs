@@ -8,6 +8,7 @@ using GentleMole.Web.Boards;
 using GentleMole.Web.Centre;
 using GentleMole.Web.Firm;
 using GentleMole.Web.Frame;
+using GentleMole.Web.Live;
 using GentleMole.Web.Setup;
 using GentleMole.Web.Sheet;
 using GentleMole.Web.Stages;
@@ -48,6 +49,9 @@ internal static class MoleApp
         builder.Services.AddSingleton<ProcessorGate>();
         builder.Services.AddSingleton<IdentityDesk>();
         builder.Services.AddSingleton<WalkDesk>();
+        builder.Services.AddSingleton<LiveDesk>();
+        builder.Services.AddSingleton<LiveTicks>();
+        builder.Services.AddHostedService(services => services.GetRequiredService<LiveTicks>());
         builder.Services.AddScoped<SheetLoader>();
         builder.Services.AddSingleton<ShippedFiles>();
 
@@ -94,6 +98,7 @@ internal static class MoleApp
         app.MapMoleApi();
         app.MapDownloads();
         app.MapPhotos();
+        app.MapLive();
         app.MapCalendar();
         app.MapBackups();
         app.MapRazorPages();

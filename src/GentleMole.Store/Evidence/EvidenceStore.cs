@@ -7,6 +7,7 @@ using GentleMole.Store.Log;
 using GentleMole.Store.Writing;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
+using NodaTime;
 
 namespace GentleMole.Store.Evidence;
 
@@ -116,6 +117,23 @@ public sealed class EvidenceStore
             foreach (var ordinal in ordinals.Order())
             {
                 yield return samples[ordinal];
+            }
+        }
+    }
+
+    /// <summary>
+    /// What instruments sent since a moment and no hookup of a line took, with who sent it, in the order in which it came. The blocks are read
+    /// themselves, so that it costs nothing how much came before.
+    /// </summary>
+    public static async IAsyncEnumerable<(string Who, Sample Sample)> StreamedAsync(MoleDb db, int jobId, Instant since, [EnumeratorCancellation] CancellationToken cancellation)
+    {
+        var blocks = db.Blocks.AsNoTracking().Where(b => b.JobId == jobId && b.StoredAt >= since)
+            .Join(db.Walks.AsNoTracking().Where(w => w.HookupId == null), b => b.WalkId, w => w.Id, (b, w) => new { b.Id, w.Who, b.Content }).OrderBy(b => b.Id);
+        await foreach (var block in blocks.AsAsyncEnumerable().WithCancellation(cancellation).ConfigureAwait(false))
+        {
+            foreach (var sample in SampleCodec.Decode(block.Content))
+            {
+                yield return (block.Who, sample);
             }
         }
     }

@@ -75,6 +75,18 @@ internal abstract class SheetPage(MoleDb db, SheetLoader loader) : PageModel, IE
     /// <summary>True where the current along the line at hand can be shown in the section's place.</summary>
     public virtual bool HasLedger => false;
 
+    /// <summary>True where what devices send is shown while it comes.</summary>
+    public virtual bool IsLive => false;
+
+    /// <summary>The line of which a crossing on the strip may be made a dot.</summary>
+    public virtual SoughtLine? TakesDots => null;
+
+    /// <summary>Modes in which what is crossed may be that line, as a browser is told them; a strip that says none may be any.</summary>
+    public virtual string TakesModes => "";
+
+    /// <summary>True where a simulated device walks or has walked.</summary>
+    public virtual bool IsSimulated => false;
+
     /// <summary>What stands under the plan instead of the section: the part and its model.</summary>
     public virtual (string Part, object Model)? Lower => null;
 

@@ -46,11 +46,12 @@ public sealed class HouseTests
         ["Centre"] = ["Setup", "Words"],
         ["Sheet"] = ["Setup", "Words"],
         ["Drawing"] = ["Sheet", "Words"],
-        ["Stages"] = ["Centre", "Drawing", "Forms", "Setup", "Sheet", "Trust", "Words"],
+        ["Live"] = ["Sheet"],
+        ["Stages"] = ["Centre", "Drawing", "Forms", "Live", "Setup", "Sheet", "Trust", "Words"],
         ["Boards"] = ["Centre", "Drawing", "Forms", "Frame", "Sheet", "Trust", "Words"],
         ["Firm"] = ["Forms", "Frame", "Setup", "Trust", "Words"],
         ["Bench"] = ["Drawing", "Forms", "Setup", "Words"],
-        ["Api"] = ["Boards", "Frame", "Setup", "Sheet", "Stages", "Trust", "Words"],
+        ["Api"] = ["Boards", "Frame", "Live", "Setup", "Sheet", "Stages", "Trust", "Words"],
     };
 
     private static readonly Dictionary<string, string[]> Projects = new()

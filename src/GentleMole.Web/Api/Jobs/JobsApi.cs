@@ -5,6 +5,7 @@ using GentleMole.Store.Evidence;
 using GentleMole.Store.Log;
 using GentleMole.Store.Model;
 using GentleMole.Web.Boards;
+using GentleMole.Web.Live;
 using GentleMole.Web.Sheet;
 using GentleMole.Web.Stages;
 using GentleMole.Web.Trust;
@@ -88,7 +89,7 @@ internal static class JobsApi
             job.OriginLatitude, job.OriginLongitude, job.OriginProvisional, readings));
     }
 
-    private static async Task<IResult> ReadingsAsync(int id, HttpContext http, EvidenceStore evidence, ChangeContext change)
+    private static async Task<IResult> ReadingsAsync(int id, HttpContext http, EvidenceStore evidence, ChangeContext change, LiveDesk live, LiveTicks ticks)
     {
         var (body, refusal) = await ApiBody.ReadReadingsAsync(http);
         if (!http.Admitted().MaySeeJob(id) || (body is null && !await ExistsAsync(http, id)))
@@ -109,6 +110,12 @@ internal static class JobsApi
 
         // Once taken on it is carried through: a device that hangs up meanwhile sends it again, and it counts once.
         var outcome = await evidence.TakeAsync(id, change.Who, samples.Value);
+        if (outcome.Accepted > 0)
+        {
+            live.Tell(id, change.Who, samples.Value);
+            ticks.Look(id, samples.Value);
+        }
+
         return outcome.NoSuchJob ? ApiProblem.NoSuchJob() : outcome.Elsewhere is { } foreign
             ? ApiProblem.Status(StatusCodes.Status409Conflict, $"Reading {foreign} is stored in another job already; nothing of this request was stored.")
             : Results.Ok(new ReadingsAnswer(outcome.Accepted, outcome.Duplicates));

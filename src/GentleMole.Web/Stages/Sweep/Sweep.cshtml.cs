@@ -36,6 +36,10 @@ internal sealed partial class SweepPage(MoleDb db, SheetLoader loader, PlaceCloc
 
     public override JobStage Stage => JobStage.Sweep;
 
+    public override bool IsLive => true;
+
+    public override bool IsSimulated => Walk is not null;
+
     public SheetSweeps Swept => SheetSweeps.Of(Sheet);
 
     /// <summary>The sweep at hand: as asked for, else the first with something to walk, else the last.</summary>

@@ -1,13 +1,12 @@
 using GentleMole.Core;
 using GentleMole.Core.Candidates;
 using GentleMole.Core.Hookup;
-using GentleMole.Core.Lines;
 using GentleMole.Core.Practice;
 using GentleMole.Core.Site;
 using GentleMole.Core.Sweeps;
 using GentleMole.StandIns;
-using GentleMole.Store.Evidence;
 using GentleMole.Store.Model;
+using GentleMole.Web.Live;
 using GentleMole.Web.Sheet;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
@@ -86,41 +85,14 @@ internal sealed partial class SweepPage
             return Done(new { sweep = SweepId });
         }
 
-        var words = await Db.Loose.Where(l => l.JobId == Id).Select(l => l.Utility).Distinct().ToListAsync(HttpContext.RequestAborted);
-        var samples = new List<Sample>();
-        await foreach (var sample in EvidenceStore.LooseAsync(Db, Id, HttpContext.RequestAborted, words: [.. words.Where(w => PassTrack.IsNamed(w) && (PassTrack.ModeOf(w) ?? view.Sweep.Mode) == view.Sweep.Mode)]))
+        var ticked = await PassTicker.TickAsync(Db, Id, view.Sweep.Id, clock.Moment, HttpContext.RequestAborted);
+        if (ticked.Walked == 0)
         {
-            if (sample.Peak is not null && sample.TakenAt >= view.Sweep.LaidAt && SiteRules.IsPlace(new SitePoint(sample.EastMetres, sample.NorthMetres)))
-            {
-                samples.Add(sample);
-            }
-        }
-
-        // A device may send late and out of order; its own clock says how it was walked.
-        samples.Sort((a, b) => a.TakenAt.CompareTo(b.TakenAt));
-        List<(SitePoint, double)> levels = [.. samples.Select(s => (new SitePoint(s.EastMetres, s.NorthMetres), s.Peak!.Value))];
-        var (walked, heard) = (0, Swept.Responses.Count);
-        foreach (var pass in await Db.Passes.Include(p => p.Responses).Where(p => p.SweepId == view.Sweep.Id && p.JobId == Id && p.WalkedAt == null).ToListAsync())
-        {
-            var track = PassTrack.Of(pass.Pass, levels, view.Sweep.ThresholdNanotesla);
-            if (!track.IsWalked || heard + track.Peaks.Count > CandidateRules.MostResponses)
-            {
-                continue;
-            }
-
-            (pass.WalkedAt, pass.WalkedBy) = (clock.Moment, Visitor.Name);
-            Replace(pass, [.. track.Peaks.Select(p => Shown(pass.Pass, p, samples))]);
-            (walked, heard) = (walked + 1, heard + track.Peaks.Count);
-        }
-
-        if (walked == 0)
-        {
-            return Refused([new FieldError("track", samples.Count == 0
+            return Refused([new FieldError("track", ticked.Samples == 0
                 ? $"No device has sent anything for these passes yet. Readings under the name “{PassTrack.WordFor(view.Sweep.Mode)}” belong to them."
-                : $"A device has sent {samples.Count} readings, and no open pass is walked from end to end by them.")]);
+                : $"A device has sent {ticked.Samples} readings, and no open pass is walked from end to end by them.")]);
         }
 
-        await SaveAsync();
         return Done(new { sweep = view.Sweep.Id });
     }
 
@@ -158,27 +130,10 @@ internal sealed partial class SweepPage
 
     protected override bool ChangesJob(string? handler) => handler != "Device";
 
-    /// <summary>A response with the depth and the current that the device showed nearest to it.</summary>
-    private static SweepResponse Shown(SweepPass pass, PassPeak peak, List<Sample> samples)
-    {
-        var place = pass.At(peak.AlongMetres);
-        var near = samples.Where(s => (s.DepthMetres ?? s.CurrentMilliamps) is not null).MinBy(s => new SitePoint(s.EastMetres, s.NorthMetres).DistanceTo(place));
-        var isHere = near is not null && new SitePoint(near.EastMetres, near.NorthMetres).DistanceTo(place) < ShownWithinMetres;
-        return new SweepResponse(
-            0, Math.Round(Math.Clamp(peak.AlongMetres, 0, pass.LengthMetres), 3), isHere && near!.DepthMetres is { } d && CandidateRules.Depth.Hold(d) ? new Depth(d) : null,
-            isHere && near!.CurrentMilliamps is { } i && CandidateRules.Milliamps.Hold(i) ? i : null, isHere && near!.DirectionDegrees is { } way ? Azimuth.Of(way) : null);
-    }
-
-    private const double ShownWithinMetres = 0.3;
-
     private void Replace(SweptPass pass, List<SweepResponse> heard)
     {
         bool Is(SweptResponse r, SweepResponse h) => Math.Abs(r.AlongMetres - h.AlongMetres) < 0.001 && r.DepthMetres == h.Depth?.Metres && r.CurrentMilliamps == h.Milliamps && r.DirectionDegrees == h.Direction?.Degrees;
         Db.Responses.RemoveRange(pass.Responses.Where(r => !heard.Exists(h => Is(r, h))));
-        Db.Responses.AddRange(heard.Where(h => !pass.Responses.Exists(r => Is(r, h))).Select(h => new SweptResponse
-        {
-            JobId = Id, SweptPassId = pass.Id, AlongMetres = h.AlongMetres, DepthMetres = h.Depth?.Metres, CurrentMilliamps = h.Milliamps, DirectionDegrees = h.Direction?.Degrees,
-            By = Visitor.Name, At = clock.Moment,
-        }));
+        Db.Responses.AddRange(heard.Where(h => !pass.Responses.Exists(r => Is(r, h))).Select(h => PassTicker.Row(pass, h, Visitor.Name, clock.Moment)));
     }
 }

@@ -6,6 +6,7 @@ import { openKeys } from './keys.js';
 import { openOutbox } from './outbox.js';
 import { openUploads } from './upload.js';
 import { openSignal } from './signal.js';
+import { openLive } from './live.js';
 
 let scrolled = { where: '', top: 0 };
 
@@ -18,6 +19,7 @@ function open() {
   fitDrawings();
   openOutbox();
   openSignal();
+  openLive();
   openTooltips();
   const body = document.querySelector('.panel-body');
   if (body && scrolled.where === place()) body.scrollTop = scrolled.top;

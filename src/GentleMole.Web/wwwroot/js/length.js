@@ -18,4 +18,11 @@ export function written(length) {
   return length.toFixed(2) + (readsFeet() ? 'm' : '');
 }
 
+/** A length for reading, in what the person reads in. */
+export function spoken(length, digits = 2) {
+  if (!readsFeet()) return `${length.toFixed(digits)} m`;
+  const inches = Math.round(length / FOOT * 12 * 2) / 2;
+  return inches < 12 ? `${inches}"` : `${Math.floor(inches / 12)}' ${inches % 12}"`;
+}
+
 const readsFeet = () => document.querySelector('.sheet')?.dataset.units === 'feet';
