@@ -3,7 +3,7 @@ using BenchmarkDotNet.Jobs;
 using BenchmarkDotNet.Running;
 using GentleMole.Benchmarks;
 
-// A name picks one: truth, circuits, identify, candidates and ledger (parts of truth), identify-speed, store, sheet, notices, hookup, fits, soak (ten minutes); none runs all but the soak.
+// A name picks one: truth, circuits, identify, candidates and ledger (parts of truth), identify-speed, store, live, sheet, notices, hookup, fits, soak (ten minutes); none runs all but the soak.
 bool Wanted(string name) => args.Length == 0 || args.Contains(name);
 
 if (Wanted("truth"))
@@ -41,6 +41,11 @@ if (args.Contains("circuits"))
 if (Wanted("store"))
 {
     await StoreBench.RunAsync();
+}
+
+if (Wanted("live"))
+{
+    await LiveBench.RunAsync();
 }
 
 if (args.Contains("soak"))

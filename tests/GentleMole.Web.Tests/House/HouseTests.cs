@@ -29,11 +29,12 @@ public sealed class HouseTests
         ["Ledger"] = ["Lines"],
         ["Candidates"] = ["Lines", "Site", "Sweeps"],
         ["Trace"] = ["Identify", "Lines", "Marking", "Pinpoint", "Site"],
+        ["Follow"] = ["Lines", "Site", "Trace"],
         ["Network"] = ["Fields", "Lines", "Site", "Soil"],
         ["Hookup"] = ["Fields", "Instruments", "Lines", "Network", "Site", "Soil", "Walk"],
         ["Identify"] = ["Fields", "Hookup", "Instruments", "Lines", "Network", "Pinpoint", "Site", "Soil", "Sweeps"],
         ["Sweeps"] = ["Fields", "Hookup", "Lines", "Network", "Site"],
-        ["Practice"] = ["Candidates", "Fields", "Hookup", "Identify", "Instruments", "Ledger", "Lines", "Network", "Pinpoint", "Site", "Soil", "Sweeps"],
+        ["Practice"] = ["Candidates", "Fields", "Follow", "Hookup", "Identify", "Instruments", "Ledger", "Lines", "Network", "Pinpoint", "Site", "Soil", "Sweeps", "Trace"],
     };
 
     private static readonly Dictionary<string, string[]> Web = new()
