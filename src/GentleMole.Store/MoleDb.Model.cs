@@ -47,6 +47,7 @@ public sealed partial class MoleDb
             job.HasMany(j => j.Settlements).WithOne().HasForeignKey(s => s.JobId);
             job.HasMany(j => j.LineModels).WithOne().HasForeignKey(m => m.JobId);
             job.HasMany(j => j.Sweeps).WithOne().HasForeignKey(s => s.JobId);
+            job.HasMany(j => j.Wires).WithOne().HasForeignKey(w => w.JobId);
             job.HasMany(j => j.Found).WithOne().HasForeignKey(f => f.JobId);
             job.HasMany(j => j.Ties).WithOne().HasForeignKey(t => t.JobId);
             job.Property(j => j.SoilOhmMetres).HasDefaultValue(80.0);
@@ -83,6 +84,11 @@ public sealed partial class MoleDb
             found.Property(f => f.Modes).HasConversion(AsJson<Core.Sweeps.SweepMode>(), Compared<Core.Sweeps.SweepMode>());
             found.HasOne<SoughtLine>().WithMany().HasForeignKey(f => f.LineId).OnDelete(DeleteBehavior.SetNull);
         });
+        builder.Entity<ControlWire>(wire =>
+        {
+            wire.Property(w => w.Heard).HasConversion(AsJson<WireHeard>(), Compared<WireHeard>());
+            wire.Property(w => w.DepthsMetres).HasConversion(AsJson<double>(), Compared<double>());
+        });
         builder.Entity<LineTie>().Ignore(t => t.IsJoint);
         builder.Entity<Instrument>(instrument =>
         {
@@ -98,6 +104,7 @@ public sealed partial class MoleDb
             reading.Property(r => r.Id).ValueGeneratedNever().HasConversion(AsBytes);
             reading.Property(r => r.Utility).HasMaxLength(200);
             reading.Property(r => r.Across).HasConversion(AsJson<CrossReading>(), Compared<CrossReading>());
+            reading.Property(r => r.BranchMilliamps).HasConversion(AsJson<double>(), Compared<double>()).HasDefaultValueSql("'[]'");
             reading.Ignore(r => r.Place);
             reading.HasOne<SoughtLine>().WithMany().HasForeignKey(r => r.LineId);
 

@@ -48,6 +48,8 @@ public sealed partial class MoleDb(DbContextOptions<MoleDb> options, ChangeConte
 
     public DbSet<SweptResponse> Responses => Set<SweptResponse>();
 
+    public DbSet<ControlWire> Wires => Set<ControlWire>();
+
     public DbSet<FoundLine> Found => Set<FoundLine>();
 
     public DbSet<LineTie> Ties => Set<LineTie>();

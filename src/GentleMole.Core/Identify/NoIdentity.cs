@@ -23,4 +23,7 @@ public enum NoIdentity
 
     /// <summary>The ground as it is drawn cannot be solved.</summary>
     CannotBeSolved,
+
+    /// <summary>It was not read over the line, but from the side, or reckoned from two legs.</summary>
+    NotOverIt,
 }

@@ -59,4 +59,13 @@ public enum FeatureKind
 
     /// <summary>Where a chamber should be by its plan, not seen.</summary>
     LostChamber = 18,
+
+    /// <summary>A valve that is opened by a current in control wires.</summary>
+    ControlValve = 19,
+
+    /// <summary>Wires joined under ground.</summary>
+    Splice = 20,
+
+    /// <summary>An electronic marker that was buried with its line.</summary>
+    BuriedMarker = 21,
 }

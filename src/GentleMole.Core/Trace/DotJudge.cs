@@ -47,7 +47,7 @@ public static class DotJudge
 
         var reader = new SignReader(dot, context, across);
         var signs = reader.Read();
-        var position = PositionOf(dot, reader, across);
+        var position = PositionOf(dot, reader, across).Blurred(dot.PlaceDoubtMetres ?? 0);
         var (verdict, finding, next) = Decide(dot, context, reader, signs, position, across);
         var depths = DotDepths.Of(dot, context, across);
         var depth = DepthOf(depths, signs, across);

@@ -13,6 +13,9 @@ public sealed record DotObservation
     /// <summary>Where the response is strongest: the place of the dot.</summary>
     public required SitePoint Place { get; init; }
 
+    /// <summary>How much farther off the line may be than the receiver says, 95 %: it was read from the side, or reckoned from two legs. Null for a dot read over the line.</summary>
+    public double? PlaceDoubtMetres { get; init; }
+
     /// <summary>Direction of the line as the receiver shows it, azimuth from north; its reverse is the same line.</summary>
     public double? DirectionDegrees { get; init; }
 

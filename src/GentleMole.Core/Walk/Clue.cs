@@ -79,7 +79,8 @@ public sealed record Clue(IReadOnlyList<UtilityKind> Utilities, IReadOnlyList<Co
             FeatureKind.Box => [UtilityKind.Communications, UtilityKind.Water],
             FeatureKind.Pit => [UtilityKind.Sewer, UtilityKind.Water],
             FeatureKind.Dip => [UtilityKind.Sewer, UtilityKind.Water],
-            FeatureKind.Ground or FeatureKind.Kerb or FeatureKind.Boundary or FeatureKind.Scar or FeatureKind.OldPaint or FeatureKind.Marker => [UtilityKind.Unknown],
+            FeatureKind.ControlValve or FeatureKind.Splice => [UtilityKind.Reclaimed, UtilityKind.Water],
+            FeatureKind.Ground or FeatureKind.Kerb or FeatureKind.Boundary or FeatureKind.Scar or FeatureKind.OldPaint or FeatureKind.Marker or FeatureKind.BuriedMarker => [UtilityKind.Unknown],
         };
     }
 
@@ -94,10 +95,11 @@ public sealed record Clue(IReadOnlyList<UtilityKind> Utilities, IReadOnlyList<Co
             FeatureKind.Riser or FeatureKind.Meter when electric => [Connection.Clamp],
             FeatureKind.Riser or FeatureKind.Meter or FeatureKind.Valve when plastic => [Connection.TracerWire],
             FeatureKind.Hydrant or FeatureKind.Valve or FeatureKind.Meter or FeatureKind.Riser => [Connection.Direct, Connection.TracerWire],
+            FeatureKind.ControlValve => [Connection.Direct],
             FeatureKind.Chamber or FeatureKind.Box => [Connection.Clamp, Connection.TracerWire, Connection.Sonde],
             FeatureKind.Pit => [Connection.Sonde],
             FeatureKind.Ground or FeatureKind.Kerb or FeatureKind.Boundary or FeatureKind.Scar or FeatureKind.Dip or FeatureKind.OldPaint
-                or FeatureKind.Marker or FeatureKind.LostChamber => [Connection.None],
+                or FeatureKind.Marker or FeatureKind.BuriedMarker or FeatureKind.Splice or FeatureKind.LostChamber => [Connection.None],
         };
     }
 }

@@ -245,6 +245,38 @@ namespace GentleMole.Store.Migrations
                     b.ToTable("CentreAnswers");
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.ControlWire", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("DepthsMetres")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Heard")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Note")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("JobId");
+
+                    b.ToTable("Wires");
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.FirmSettings", b =>
                 {
                     b.Property<int>("Id")
@@ -1060,6 +1092,12 @@ namespace GentleMole.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("BranchMilliamps")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'[]'");
+
                     b.Property<double?>("CurrentMilliamps")
                         .HasColumnType("REAL");
 
@@ -1116,6 +1154,9 @@ namespace GentleMole.Store.Migrations
                         .HasColumnType("REAL");
 
                     b.Property<double?>("Peak")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("PlaceDoubtMetres")
                         .HasColumnType("REAL");
 
                     b.Property<double?>("SidewaysPercent")
@@ -1324,6 +1365,9 @@ namespace GentleMole.Store.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<double?>("DepthMetres")
+                        .HasColumnType("REAL");
+
                     b.Property<double>("DoubtMetres")
                         .HasColumnType("REAL");
 
@@ -1331,6 +1375,9 @@ namespace GentleMole.Store.Migrations
                         .HasColumnType("INTEGER");
 
                     b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("LineId")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Material")
@@ -1770,6 +1817,15 @@ namespace GentleMole.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.ControlWire", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.Job", null)
+                        .WithMany("Wires")
+                        .HasForeignKey("JobId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.FoundLine", b =>
                 {
                     b.HasOne("GentleMole.Store.Model.Job", null)
@@ -2019,6 +2075,8 @@ namespace GentleMole.Store.Migrations
                     b.Navigation("Sweeps");
 
                     b.Navigation("Ties");
+
+                    b.Navigation("Wires");
                 });
 
             modelBuilder.Entity("GentleMole.Store.Model.RecordRequest", b =>

@@ -103,6 +103,8 @@ public sealed class Job
 
     public List<FoundLine> Found { get; } = [];
 
+    public List<ControlWire> Wires { get; } = [];
+
     public List<Settlement> Settlements { get; } = [];
 
     /// <summary>This job with features put in; for drawing a part of a sheet.</summary>

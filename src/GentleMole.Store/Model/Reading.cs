@@ -32,6 +32,9 @@ public sealed class Reading : IJobPart
 
     public double NorthMetres { get; set; }
 
+    /// <summary>How much farther off the line may be than the receiver says, 95 %: read from the side, or reckoned from two legs.</summary>
+    public double? PlaceDoubtMetres { get; set; }
+
     public double? Peak { get; set; }
 
     public double? Null { get; set; }
@@ -69,6 +72,9 @@ public sealed class Reading : IJobPart
     public LineFeature Feature { get; set; }
 
     public List<CrossReading> Across { get; set; } = [];
+
+    /// <summary>At a tee: the currents read on all ways out, the one followed on included; mA.</summary>
+    public List<double> BranchMilliamps { get; set; } = [];
 
     public DotState State { get; set; }
 

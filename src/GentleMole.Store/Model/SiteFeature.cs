@@ -38,6 +38,12 @@ public sealed class SiteFeature : IJobPart
     /// <summary>How well its place is known, 95 %.</summary>
     public double DoubtMetres { get; set; } = 0.3;
 
+    /// <summary>To its centre, where it lies in the ground: a buried marker, a splice.</summary>
+    public double? DepthMetres { get; set; }
+
+    /// <summary>The line that it belongs to, where somebody has said so.</summary>
+    public int? LineId { get; set; }
+
     public string PlacedBy { get; set; } = "";
 
     public Instant? PlacedAt { get; set; }

@@ -24,7 +24,7 @@ internal static class LedgerDrawing
     {
         var (ledger, stations, person) = (told.Ledger, told.Task.Stations, told.Person);
         var (from, to) = (stations.Min(s => s.ChainageMetres), stations.Max(s => s.ChainageMetres));
-        var most = stations.Select(s => s.Milliamps).Concat(ledger.Expected.Select(e => e.Milliamps.High95)).Append(told.Task.SentMilliamps ?? 0).Max() * 1.06;
+        var most = stations.Select(s => s.Milliamps).Concat(ledger.Expected.Select(e => e.Milliamps.High95)).Concat(told.Engine.Select(e => e.Milliamps)).Append(told.Task.SentMilliamps ?? 0).Max() * 1.06;
         double X(double chainage) => Left + ((chainage - from) / (to - from) * (width - Left - Right));
         double Y(double milliamps) => height - foot - (Math.Min(milliamps, most) / most * (height - Top - foot));
         foreach (var milliamps in Ticks.Between(0, most, Ticks.Step(most / 5)))
@@ -55,6 +55,12 @@ internal static class LedgerDrawing
         {
             yield return new ScenePath(Looks.Follow, [new(Left, Y(sent)), new(width - Right, Y(sent))]);
             yield return new SceneText(Looks.Name, new(width - Right, Y(sent) - 8), "sent", 0, 0, 1);
+        }
+
+        if (told.Engine.Count > 1)
+        {
+            yield return new ScenePath(Looks.Null, [.. told.Engine.Select(e => new ScenePoint(X(e.ChainageMetres), Y(e.Milliamps)))]);
+            yield return new SceneText(Looks.SoilName, new(X(told.Engine[^1].ChainageMetres), Y(told.Engine[^1].Milliamps) - 8), "by the ground as drawn", 0, 0, 1);
         }
 
         foreach (var tee in told.Task.Tees.Where(t => t.ChainageMetres >= from && t.ChainageMetres <= to))

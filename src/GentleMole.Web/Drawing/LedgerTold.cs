@@ -7,6 +7,9 @@ namespace GentleMole.Web.Drawing;
 /// <summary>A ledger in words.</summary>
 internal sealed record LedgerTold(LedgerTask Task, CurrentLedger Ledger, Person Person)
 {
+    /// <summary>What the engine expects along the line in the ground as drawn; empty where there is none.</summary>
+    public IReadOnlyList<(double ChainageMetres, double Milliamps)> Engine { get; init; } = [];
+
     /// <summary>"31 of 50 mA are gone between 54.0 m and 59.0 m."</summary>
     public string Sentence
     {

@@ -68,6 +68,8 @@ internal static class Looks
     public static readonly Look PassWalked = new("pass-walked", Tint.Soil4, 1.3) { StrokeOpacity = 0.75 };
     public static readonly Look PassElsewhere = new("pass-elsewhere", Tint.Soil3, 1) { StrokeOpacity = 0.7 };
     public static readonly Look Uncovered = new("uncovered", Tint.Soil4, 1) { StrokeOpacity = 0.55 };
+    public static readonly Look Fitted = new("fitted", Tint.Ink, 1.6);
+    public static readonly Look FittedEdge = new("fitted-edge", Tint.Ink, 1) { Dash = "3 3", StrokeOpacity = 0.8 };
     public static readonly Look CandidateCase = new("candidate-case", Tint.White, 7);
     public static readonly Look Candidate = new("candidate", Tint.Ink, 3.5);
     public static readonly Look CandidateWeak = new("candidate-weak", Tint.Ink, 2.5) { Dash = "4 5" };

@@ -1,4 +1,5 @@
 using System.Globalization;
+using GentleMole.Core.Follow;
 using GentleMole.Core.Lines;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Site;
@@ -31,6 +32,7 @@ internal sealed class PlanLayers(JobSheet sheet, SceneFrame frame, PlanWindow wi
         new("signal", [.. extras.Signal is { } signal ? Signal(signal) : []]),
         new("sweep", [.. extras.Sweep is { } sweep ? Sweep(sweep) : []]),
         new("dots", [.. extras.Signal is null && extras.Sweep is null ? Dots() : []]),
+        new("followed", [.. extras.Followed is { } fit ? Followed(fit) : []], IsDumb: true),
         new("loose", [.. Loose()]),
     ];
 
@@ -122,6 +124,32 @@ internal sealed class PlanLayers(JobSheet sheet, SceneFrame frame, PlanWindow wi
                 Letter = line.Number.ToString(CultureInfo.InvariantCulture), LetterLook = Looks.LetterOnVelvet,
                 Link = new($"/jobs/{sheet.Job.Id}/sweep?candidate={line.Number}", $"candidate {line.Number}"),
             };
+        }
+    }
+
+    /// <summary>The fitted line with its band; where it goes round a corner, and dots that stand off it.</summary>
+    private IEnumerable<SceneShape> Followed(FittedLine fit)
+    {
+        IEnumerable<SitePoint> Edge(int side) => fit.Places.Select(p => p.Place + (p.Right * (side * p.HalfWidthMetres)));
+        foreach (var part in window.InView([.. Edge(-1)]).Concat(window.InView([.. Edge(1)])))
+        {
+            yield return new ScenePath(Looks.FittedEdge, ScenePoint.Of(part)) { IsSolid = false };
+        }
+
+        foreach (var part in window.InView(fit.Run.Points))
+        {
+            yield return new ScenePath(Looks.Fitted, ScenePoint.Of(part)) { IsSolid = false };
+        }
+
+        foreach (var corner in fit.Corners)
+        {
+            yield return new SceneMark(Symbols.Corner, ScenePoint.Of(corner.Place)) { Title = "corner from two legs" };
+        }
+
+        foreach (var dot in fit.Outliers)
+        {
+            yield return new ScenePath(Looks.Moved, ScenePoint.Of([dot.Dot.Place, fit.Run.Project(dot.Dot.Place).Foot]));
+            yield return new SceneMark(Symbols.StandsOff, ScenePoint.Of(dot.Dot.Place)) { Title = $"dot {dot.Dot.Number} stands off the line" };
         }
     }
 

@@ -26,6 +26,7 @@ internal sealed class SectionDrawing
     private const int MostDots = 120;
 
     private List<(double Chainage, Estimate Depth, MarkPoint Point)>? _measured;
+    private IReadOnlyList<(double Chainage, Estimate Depth)>? _profile;
 
     /// <param name="along">The line at hand to cut along; null cuts along the dig.</param>
     public SectionDrawing(JobSheet sheet, SheetLine? along, UnitSystem units, int width, int height)
@@ -39,7 +40,7 @@ internal sealed class SectionDrawing
 
         Crossings = [.. sheet.Lines.Where(l => l != Along).SelectMany(l => Across(l, Cut))];
         Banks = [.. sheet.Job.Records.Where(r => r.Ducts.Length > 0 && r.Points.Count >= 2).SelectMany(r => BanksOf(r, Cut))];
-        (DigFrom, DigTo) = DigSpan(sheet, Cut);
+        (DigFrom, DigTo) = sheet.DigSpan(Cut);
         FromChainage = Math.Min(0, DigFrom ?? 0) - (0.02 * Cut.Length);
         ToChainage = Math.Max(Cut.Length, DigTo ?? 0) + (0.02 * Cut.Length);
         var deepest = Crossings.Select(c => c.Depth?.High95 ?? 0)
@@ -138,6 +139,17 @@ internal sealed class SectionDrawing
     /// <summary>Dots of the line at hand with their depth: no more than its columns of pixels show, the shallowest and deepest of each among them.</summary>
     public IReadOnlyList<(double Chainage, Estimate Depth, MarkPoint Point)> Measured => _measured ??= Thinned([.. AllMeasured()]);
 
+    /// <summary>
+    /// Depth along the line with its band: as the fitted line has it, which leaves out what does not go with the rest and grows where nothing was
+    /// read; of a line of very many dots, or of few, from dot to dot.
+    /// </summary>
+    public IReadOnlyList<(double Chainage, Estimate Depth)> Profile => _profile ??= Along is { } line && Cut is { } cut && line.Traced.Points.Count is >= 3 and <= LineFollowed.MostAtOnce
+        && LineFollowed.Of(Sheet, line).Fit is { } fit && fit.Places.Count(p => p.Depth is not null) > 1
+        ? [.. fit.Places.Where(p => p.Depth is { HalfWidth: < WidestBandMetres }).Select(p => (cut.Project(p.Place).ChainageMetres, p.Depth!.Value)).OrderBy(p => p.ChainageMetres)]
+        : [.. Measured.Select(m => (m.Chainage, m.Depth))];
+
+    private const double WidestBandMetres = 0.8;
+
     /// <summary>Of these, those that are drawn as dots: not on top of each other, the doubtful before the sound.</summary>
     public IEnumerable<(double Chainage, Estimate Depth, MarkPoint Point)> MeasuredDots => Measured.Count <= MostDots
         ? Measured
@@ -213,22 +225,5 @@ internal sealed class SectionDrawing
                 yield return new SectionBank(record, bank, crossing.ChainageMetres, cover);
             }
         }
-    }
-
-    private static (double? From, double? To) DigSpan(JobSheet sheet, Run cut)
-    {
-        if (!sheet.HasDig)
-        {
-            return (null, null);
-        }
-
-        if (sheet.Cut is { } axis && axis.Points.SequenceEqual(cut.Points))
-        {
-            return (0, cut.Length);
-        }
-
-        var ring = new Run([.. sheet.Job.DigCorners, sheet.Job.DigCorners[0]]);
-        var chainages = cut.CrossingsWith(ring).Select(c => c.ChainageMetres).Order().ToList();
-        return chainages.Count >= 2 ? (chainages[0], chainages[^1]) : (null, null);
     }
 }

@@ -176,7 +176,7 @@ internal sealed class SectionLayers(SectionDrawing section)
             yield break;
         }
 
-        var (paint, points) = (line.Line.Kind, section.Measured);
+        var (paint, points) = (line.Line.Kind, section.Profile);
         yield return new ScenePath(
             Looks.SectionBand, [.. points.Select(p => new ScenePoint(p.Chainage, p.Depth.Low95)), .. points.Reverse().Select(p => new ScenePoint(p.Chainage, p.Depth.High95))], IsArea: true)
         {

@@ -13,6 +13,8 @@ internal static class Symbols
     public static readonly SceneSymbol Spot = new("spot", Box(Looks.Thin, -5, -5, 10, 10));
     public static readonly SceneSymbol TapeZero = new("tape-zero", Disc(Looks.Solid, 3));
     public static readonly SceneSymbol Was = new("was", Line(Looks.Cross, (-5, -5), (5, 5)), Line(Looks.Cross, (5, -5), (-5, 5)));
+    public static readonly SceneSymbol Corner = new("corner", Box(Looks.Thin, -6, -6, 12, 12), Line(Looks.Cross, (-6, 6), (6, 6)), Line(Looks.Cross, (6, 6), (6, -6)));
+    public static readonly SceneSymbol StandsOff = new("stands-off", Disc(Looks.Ring, 11), Line(Looks.Ring, (-7.8, 7.8), (7.8, -7.8)));
     public static readonly SceneSymbol Question = new("question", Area(Looks.Velvet, (-9, 0), (0, -9), (9, 0), (0, 9)));
     public static readonly SceneSymbol Response = new("response", Area(Looks.Solid, (-4.5, 0), (0, -4.5), (4.5, 0), (0, 4.5)));
     public static readonly SceneSymbol ResponseAlone = new("response-alone", Area(Looks.Thin, (-4.5, 0), (0, -4.5), (4.5, 0), (0, 4.5)));

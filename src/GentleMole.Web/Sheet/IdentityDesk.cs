@@ -41,9 +41,14 @@ internal sealed partial class IdentityDesk(ProcessorGate gate, ILogger<IdentityD
     /// <param name="others">Other dots of the line; those of other hookups are left out.</param>
     public async Task<WhichLine> OfAsync(LineGround ground, Reading dot, Reading? before, IEnumerable<JudgedDot> others, CancellationToken cancel)
     {
+        if (dot.PlaceDoubtMetres is not null)
+        {
+            return WhichLine.Unknown(NoIdentity.NotOverIt);
+        }
+
         List<ObservedDot> all =
         [
-            .. others.Where(o => o.Reading.HookupId == dot.HookupId && o.Reading.Id != dot.Id).TakeLast(MostOthers)
+            .. others.Where(o => o.Reading.HookupId == dot.HookupId && o.Reading.Id != dot.Id && o.Reading.PlaceDoubtMetres is null).TakeLast(MostOthers)
                 .OrderBy(o => o.Reading == before ? 1 : 0).Select(o => WithoutRow(ground.Observed(o.Reading, o.Before))),
             ground.Observed(dot, before),
         ];
@@ -78,7 +83,7 @@ internal sealed partial class IdentityDesk(ProcessorGate gate, ILogger<IdentityD
     /// <param name="begin">True to begin it where nothing is known.</param>
     public LineReview Review(LineGround ground, int? hookupId, IReadOnlyList<JudgedDot> dots, bool begin)
     {
-        List<JudgedDot> own = [.. dots.Where(d => d.Reading.HookupId == hookupId).TakeLast(IdentifyRules.MostDots)];
+        List<JudgedDot> own = [.. dots.Where(d => d.Reading.HookupId == hookupId && d.Reading.PlaceDoubtMetres is null).TakeLast(IdentifyRules.MostDots)];
         var (task, _) = own.Count == 0 ? (null, NoIdentity.NoHookup) : ground.Identify(hookupId, [.. own.Select(d => WithoutRow(ground.Observed(d.Reading, d.Before)))]);
         if (task is null)
         {

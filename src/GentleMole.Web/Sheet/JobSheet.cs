@@ -179,4 +179,22 @@ internal sealed record JobSheet
     /// <summary>The receiver that a reading was taken with, where the hookup says it.</summary>
     public Instrument? ReceiverOf(Reading reading) =>
         Job.Hookups.Find(h => h.Id == reading.HookupId)?.ReceiverId is { } id ? Instruments.FirstOrDefault(i => i.Id == id) : null;
+
+    /// <summary>From where to where the dig lies on a cut; null where it does not.</summary>
+    public (double? From, double? To) DigSpan(Run cut)
+    {
+        if (!HasDig)
+        {
+            return (null, null);
+        }
+
+        if (Cut is { } axis && axis.Points.SequenceEqual(cut.Points))
+        {
+            return (0, cut.Length);
+        }
+
+        var ring = new Run([.. Job.DigCorners, Job.DigCorners[0]]);
+        var chainages = cut.CrossingsWith(ring).Select(c => c.ChainageMetres).Order().ToList();
+        return chainages.Count >= 2 ? (chainages[0], chainages[^1]) : (null, null);
+    }
 }

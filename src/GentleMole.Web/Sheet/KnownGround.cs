@@ -122,6 +122,20 @@ internal sealed class KnownGround
             ? run.DirectionAt(run.Project(place).ChainageMetres).Dot(ahead) * (run.Project(place).ChainageMetres - run.Project(hookup.Connection).ChainageMetres) > 0
             : null;
 
+    /// <summary>Current that the engine expects on a line at places, for what the transmitter showed as sent; null without a prediction.</summary>
+    public IReadOnlyList<double>? MilliampsAt(SheetLine line, int hookupId, IEnumerable<SitePoint> places)
+    {
+        var own = SheetGround.LineName(line.Line.Id);
+        if (_solved.GetOrAdd((hookupId, line.Line.Id), _ => new(() => Solve(hookupId, line))).Value is not var (ground, currents) || ground.Line(own) is not { } target)
+        {
+            return null;
+        }
+
+        // The ground is solved for what the transmitter would give; what it gave was read off it.
+        var by = Hookup(hookupId)?.SentMilliamps is { } sent && currents.Shown.Amperes is { } given and > 0 ? sent / (given * 1000) : 1;
+        return [.. places.Select(p => 1000 * by * currents.CurrentAt(own, SupposedGround.Before(target) + target.Run.Project(p).ChainageMetres).Magnitude)];
+    }
+
     /// <summary>Noise floor of the receiver of a hookup at its frequency, nanotesla; null where either is not said.</summary>
     public double? FloorNanotesla(int? hookupId) =>
         Hookup(hookupId) is { FrequencyHertz: { } hertz, ReceiverId: { } receiver } && Of(receiver, InstrumentKind.Receiver) is { } instrument

@@ -1,5 +1,6 @@
 using GentleMole.Core.Ledger;
 using GentleMole.Core.Lines;
+using GentleMole.Core.Trace;
 using GentleMole.Store.Model;
 
 namespace GentleMole.Web.Sheet;
@@ -29,9 +30,28 @@ internal static class LineLedger
 
         // Away from the hookup, as the current goes.
         var isBack = stations.Count > 1 && stations[0].Reading.Place.DistanceTo(hookup.Connection) > stations[^1].Reading.Place.DistanceTo(hookup.Connection);
+        double Ahead(double chainage) => isBack ? run.Length - chainage : chainage;
+        var tees = line.Dots.Where(d => d.Reading is { State: DotState.Accepted, Feature: LineFeature.Tee, BranchMilliamps.Count: > 0 } && d.Reading.HookupId == hookup.Id)
+            .Select(d => new LedgerTee(Ahead(run.Project(d.Reading.Place).ChainageMetres), d.Reading.BranchMilliamps)).OrderBy(t => t.ChainageMetres);
+        List<LedgerStation> read = [.. stations.Select(s => new LedgerStation(Ahead(s.ChainageMetres), s.Reading.CurrentMilliamps!.Value, Depth.OfMetres(s.Reading.DepthMetres))).OrderBy(s => s.ChainageMetres)];
         var task = new LedgerTask(
-            [.. stations.Select(s => new LedgerStation(isBack ? run.Length - s.ChainageMetres : s.ChainageMetres, s.Reading.CurrentMilliamps!.Value, Depth.OfMetres(s.Reading.DepthMetres))).OrderBy(s => s.ChainageMetres)],
-            [], hookup.SentMilliamps is { } sent && LedgerRules.Milliamps.Hold(sent) ? sent : null);
+            read, [.. tees.Where(t => read.Count > 0 && t.ChainageMetres >= read[0].ChainageMetres && t.ChainageMetres <= read[^1].ChainageMetres)], hookup.SentMilliamps is { } sent && LedgerRules.Milliamps.Hold(sent) ? sent : null);
         return LedgerRules.Check(task).Count == 0 ? task : null;
     }
+
+    /// <summary>What the engine expects along the line, on the way of its ledger; none where the ground is not drawn.</summary>
+    public static IReadOnlyList<(double ChainageMetres, double Milliamps)> EngineOf(SheetLine line, Hookup hookup, LedgerTask task)
+    {
+        if (line.Traced.Run is not { } run || line.Own is not { } own || task.Stations.Count < 2)
+        {
+            return [];
+        }
+
+        var isBack = run.At(0).DistanceTo(hookup.Connection) > run.At(run.Length).DistanceTo(hookup.Connection);
+        var (from, to) = (task.Stations[0].ChainageMetres, task.Stations[^1].ChainageMetres);
+        double[] along = [.. Enumerable.Range(0, EnginePlaces).Select(i => from + ((to - from) * i / (EnginePlaces - 1)))];
+        return own.Ground.Known.MilliampsAt(line, hookup.Id, along.Select(s => run.At(isBack ? run.Length - s : s))) is { } expected ? [.. along.Zip(expected)] : [];
+    }
+
+    private const int EnginePlaces = 40;
 }

@@ -18,6 +18,7 @@ internal static class Observations
     public static DotObservation ToObservation(this Reading reading) => new()
     {
         Place = reading.Place,
+        PlaceDoubtMetres = reading.PlaceDoubtMetres,
         DirectionDegrees = reading.DirectionDegrees,
         NullOffsetMetres = reading.NullOffsetMetres,
         Depth = Depth.OfMetres(reading.DepthMetres),

@@ -101,7 +101,7 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, KeptSheets kept)
             .Include(j => j.Lines).Include(j => j.Hookups).Include(j => j.Features).ThenInclude(f => f.Photos)
             .Include(j => j.Requests).ThenInclude(r => r.Sheets).Include(j => j.Records).Include(j => j.Acks).Include(j => j.Settlements)
             .Include(j => j.LineModels).Include(j => j.Ties)
-            .Include(j => j.Sweeps).ThenInclude(s => s.Passes).ThenInclude(p => p.Responses).Include(j => j.Found)
+            .Include(j => j.Sweeps).ThenInclude(s => s.Passes).ThenInclude(p => p.Responses).Include(j => j.Found).Include(j => j.Wires)
             .SingleOrDefaultAsync(j => j.Id == jobId, cancellation);
         if (job is null)
         {

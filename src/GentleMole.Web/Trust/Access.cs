@@ -30,6 +30,7 @@ internal static class Access
         ["/Stages/Hookup/HookupGround"] = new(Everybody, Field),
         ["/Stages/Sweep/Sweep"] = new(Everybody, Field),
         ["/Stages/Trace/Trace"] = new(Everybody, Field),
+        ["/Stages/Trace/Wires"] = new(Everybody, Field),
         ["/Stages/Marks/Marks"] = new(Everybody, Field),
         ["/Stages/Handover/Handover"] = new(Everybody, Field),
         ["/Stages/Handover/HandoverSheet"] = new(Everybody, []),

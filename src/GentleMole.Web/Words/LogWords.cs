@@ -25,6 +25,7 @@ internal static class LogWords
         ["Sweep"] = "a sweep",
         ["SweptPass"] = "a pass",
         ["SweptResponse"] = "a response",
+        ["ControlWire"] = "a control wire",
         ["FoundLine"] = "a line found",
         ["LineTie"] = "a bond or joint",
         ["Instrument"] = "an instrument",

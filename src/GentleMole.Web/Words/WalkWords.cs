@@ -19,6 +19,9 @@ internal static class WalkWords
         FeatureKind.Marker => "permanent marker",
         FeatureKind.LostChamber => "chamber by the plan, not seen",
         FeatureKind.Box => "box",
+        FeatureKind.ControlValve => "control valve",
+        FeatureKind.Splice => "splice of wires",
+        FeatureKind.BuriedMarker => "buried electronic marker",
         FeatureKind.Pole => "pole with a drop",
         FeatureKind.Chamber or FeatureKind.Valve or FeatureKind.Hydrant or FeatureKind.Meter or FeatureKind.Riser or FeatureKind.Cabinet
             or FeatureKind.Pit or FeatureKind.Dip => kind.ToString().ToLowerInvariant(),
@@ -43,6 +46,9 @@ internal static class WalkWords
         FeatureKind.OldPaint => "Op",
         FeatureKind.Marker => "Ma",
         FeatureKind.LostChamber => "Ch?",
+        FeatureKind.ControlValve => "Cv",
+        FeatureKind.Splice => "Sp",
+        FeatureKind.BuriedMarker => "Em",
         FeatureKind.Ground or FeatureKind.Kerb or FeatureKind.Boundary => "",
     };
 

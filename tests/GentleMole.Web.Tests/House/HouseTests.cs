@@ -29,6 +29,7 @@ public sealed class HouseTests
         ["Ledger"] = ["Lines"],
         ["Candidates"] = ["Lines", "Site", "Sweeps"],
         ["Trace"] = ["Identify", "Lines", "Marking", "Pinpoint", "Site"],
+        ["Wires"] = ["Site"],
         ["Follow"] = ["Lines", "Site", "Trace"],
         ["Network"] = ["Fields", "Lines", "Site", "Soil"],
         ["Hookup"] = ["Fields", "Instruments", "Lines", "Network", "Site", "Soil", "Walk"],

@@ -216,6 +216,7 @@ public class MeanwhileTests(MoleHost host) : IClassFixture<MoleHost>
     [InlineData("/jobs/1/sweep?sweep=2")]
     [InlineData("/jobs/1/hookup/ground?line=2&of=line-2")]
     [InlineData("/jobs/1/trace?line=2")]
+    [InlineData("/jobs/1/trace/wires")]
     [InlineData("/jobs/3/marks")]
     public async Task Every_form_keeps_what_is_half_typed_under_a_name_of_its_own(string path)
     {

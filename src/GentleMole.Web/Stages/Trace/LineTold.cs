@@ -92,6 +92,7 @@ internal sealed record LineTold(DotIdentity Identity, IdentifyTask Task, int At,
         NoIdentity.NothingSent => "Which line this is nobody can say: a signal that is on lines already is on all of them. Connect, and read again.",
         NoIdentity.NoStake => "Which line this is nobody can say yet: the hookup does not say where the stake stands.",
         NoIdentity.NoHookup => "Which line this is nobody can say yet: the hookup, or its frequency, is not logged.",
+        NoIdentity.NotOverIt => "Which line this is nobody can say: it was not read over the line. Step in and read it there before it is marked.",
         NoIdentity.CannotBeSolved => "Which line this is nobody can say: the ground as it is drawn cannot be solved.",
     };
 }

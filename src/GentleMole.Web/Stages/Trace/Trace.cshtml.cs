@@ -28,6 +28,7 @@ internal sealed partial class TracePage(MoleDb db, SheetLoader loader, PlaceCloc
     /// <summary>Height of the lower coil over ground when the tip rests on it, for rows that do not say.</summary>
     private const double TipHeightMetres = 0.05;
 
+    private const int MostBranches = 8;
     private const int MostListed = 24;
     private const int ListedOfMany = 10;
 
@@ -92,7 +93,7 @@ internal sealed partial class TracePage(MoleDb db, SheetLoader loader, PlaceCloc
 
     /// <summary>Where the current along the line goes; null where too little was read.</summary>
     public LedgerTold? Ledger => _ledger ??= LineAtHand is { } line && LineLedger.TaskOf(line, Hookup) is { } task
-        ? new LedgerTold(task, Sheet.Drawn.Get((nameof(LineLedger), line.Line.Id, Hookup?.Id), () => CurrentLedger.Of(task).Value), Person)
+        ? new LedgerTold(task, Sheet.Drawn.Get((nameof(LineLedger), line.Line.Id, Hookup?.Id), () => CurrentLedger.Of(task).Value), Person) { Engine = LineLedger.EngineOf(line, Hookup!, task) }
         : null;
 
     private LedgerTold? _ledger;
@@ -108,7 +109,7 @@ internal sealed partial class TracePage(MoleDb db, SheetLoader loader, PlaceCloc
         ? Errors.Any(e => IsMore(e.Field))
         : SelectedDot.Reading is { Across.Count: > 0 } or { LiftMetres: not null } or { TiltLeftMetres: not null } or { WidthLeftMetres: not null };
 
-    private static bool IsMore(string field) => field is "lift" or "lifted" or "turned" or "tiltLeft" or "tiltRight" or "widthLeft" or "widthRight" or "across";
+    private static bool IsMore(string field) => field is "lift" or "lifted" or "turned" or "tiltLeft" or "tiltRight" or "widthLeft" or "widthRight" or "branches" or "across";
 
     public string AcrossText => SelectedDot is null ? "" : AsTyped(SelectedDot.Reading.Across);
 
@@ -196,6 +197,11 @@ internal sealed partial class TracePage(MoleDb db, SheetLoader loader, PlaceCloc
             reader.Refuse("note", "The verdict says do not mark. Say why you mark it all the same, or keep it as doubtful.");
         }
 
+        if (reader.IsGood && state == DotState.Accepted && _typed is { PlaceDoubtMetres: not null, Feature: LineFeature.Plain } && (note.Length == 0 || note == SelectedDot?.Reading.StateNote))
+        {
+            reader.Refuse("note", "It was not read over the line. Step in, read it there and give that place; or say why you mark it all the same.");
+        }
+
         if (!reader.IsGood || _typed is not { } typed)
         {
             _trouble = [.. reader.Errors.Where(e => e.Field != "note")];
@@ -248,6 +254,7 @@ internal sealed partial class TracePage(MoleDb db, SheetLoader loader, PlaceCloc
             // What a device sent along with the dot stays; only what stands on the form is replaced.
             (typed.Id, typed.TakenAt, typed.Number) = (stored.Id, stored.TakenAt, stored.Number);
             (typed.Peak, typed.Null, typed.FrequencyHertz, typed.Utility) = (stored.Peak, stored.Null, stored.FrequencyHertz, stored.Utility);
+            typed.PlaceDoubtMetres = stored.Place == typed.Place ? stored.PlaceDoubtMetres : null;
             typed.HookupId = stored.HookupId ?? typed.HookupId;
             Db.Entry(stored).CurrentValues.SetValues(typed);
         }
@@ -267,7 +274,7 @@ internal sealed partial class TracePage(MoleDb db, SheetLoader loader, PlaceCloc
     {
         if (_typed is { } typed)
         {
-            typed.Id = SelectedDot?.Reading.Id ?? NewId;
+            (typed.Id, typed.PlaceDoubtMetres) = (SelectedDot?.Reading.Id ?? NewId, SelectedDot?.Reading is { } kept && kept.Place == typed.Place ? kept.PlaceDoubtMetres : null);
             _line = await identities.OfAsync(LineAtHand!.Own!.Ground, typed, Before, LineAtHand.Dots, HttpContext.RequestAborted);
         }
     }
@@ -364,6 +371,7 @@ internal sealed partial class TracePage(MoleDb db, SheetLoader loader, PlaceCloc
             CurrentRunsAway = reader.Text("runs", 10) switch { "Away" => true, "Back" => false, _ => null },
             Feature = reader.Choice("feature", LineFeature.Plain),
             FrequencyHertz = Hookup?.FrequencyHertz,
+            BranchMilliamps = reader.Numbers("branches", "mA", LedgerRules.Milliamps.Least, LedgerRules.Milliamps.Most, MostBranches),
             Across = across,
         };
         _typed = reader.IsGood ? typed : null;
