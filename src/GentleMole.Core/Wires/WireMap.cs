@@ -49,7 +49,7 @@ public sealed class WireMap
             {
                 troubles.Add(new WireTrouble(WireTroubleKind.TwoWiresOneValve, stations, [valve]));
             }
-            else if (stations.Count == 0 && wires.Count > 1 && mapped.TrueForAll(m => m.Role == WireRole.Common || m.Wire.Heard.GetValueOrDefault(valve) != WireStrength.Unknown))
+            else if (stations.Count == 0 && wires.Count > 1 && mapped.TrueForAll(m => m.Role == WireRole.Common || m.Wire.Heard.GetValueOrDefault(valve) is WireStrength.None or WireStrength.Weak))
             {
                 troubles.Add(new WireTrouble(WireTroubleKind.ValveWithoutWire, [], [valve]));
             }

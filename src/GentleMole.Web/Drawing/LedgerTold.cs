@@ -56,9 +56,28 @@ internal sealed record LedgerTold(LedgerTask Task, CurrentLedger Ledger, Person 
                 1 => $"The reading at {At(Ledger.Outliers[0])} is contradicted by its neighbours: read it again.",
                 _ => $"The readings at {string.Join(", ", Ledger.Outliers.Select(At))} are contradicted by their neighbours: read them again.",
             };
-            return share + trend + bad;
+            return share + trend + bad + AgainstEngine;
         }
     }
+
+    /// <summary>Said where the ground as drawn would put quite another current on the line: then something of it is not as drawn.</summary>
+    private string AgainstEngine
+    {
+        get
+        {
+            if (Engine.Count == 0 || Ledger.Expected.Count == 0)
+            {
+                return "";
+            }
+
+            var (read, expected) = (Ledger.Expected.Average(e => e.Milliamps.Value), Engine.Average(e => e.Milliamps));
+            return expected > 0 && Math.Abs(Math.Log(read / expected)) > FarFromEngine
+                ? $" By the ground as drawn it would be some {FigureWords.Milliamps(expected)}: ends, soil or bonds are not as drawn." : "";
+        }
+    }
+
+    /// <summary>Logarithm of a quarter more or less than expected, and some for what nobody knows of soils.</summary>
+    private const double FarFromEngine = 0.4;
 
     public bool IsSound => Ledger.Losses.Count == 0 && Ledger.Tees.All(t => t.Verdict == TeeVerdict.Balances) && Ledger.Outliers.Count == 0;
 

@@ -1,6 +1,7 @@
 using System.Globalization;
 using GentleMole.Core.Follow;
 using GentleMole.Core.Marking;
+using GentleMole.Core.Site;
 using NetTopologySuite.Geometries;
 using NetTopologySuite.Simplify;
 
@@ -13,6 +14,7 @@ namespace GentleMole.Web.Drawing;
 /// <param name="Signal">Currents of a planned hookup; they take the place of dots and of hookups that were made.</param>
 /// <param name="Sweep">Passes, responses and candidate lines; dots stay away meanwhile.</param>
 /// <param name="Followed">The line fitted to the dots at hand.</param>
+/// <param name="TrialHole">Where one is asked for.</param>
 /// <param name="SiteOnly">Leave out what is in the ground: for the one who only needs to know where to mark, with the marks' numbers.</param>
 internal sealed record PlanExtras(
-    OutlinePlan? Outline = null, IReadOnlyList<PreviewTrail>? Preview = null, int? SelectedFeatureId = null, bool SiteOnly = false, SignalOverlay? Signal = null, SweepOverlay? Sweep = null, FittedLine? Followed = null);
+    OutlinePlan? Outline = null, IReadOnlyList<PreviewTrail>? Preview = null, int? SelectedFeatureId = null, bool SiteOnly = false, SignalOverlay? Signal = null, SweepOverlay? Sweep = null, FittedLine? Followed = null, SitePoint? TrialHole = null);

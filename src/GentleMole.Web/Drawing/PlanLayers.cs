@@ -34,6 +34,7 @@ internal sealed class PlanLayers(JobSheet sheet, SceneFrame frame, PlanWindow wi
         new("dots", [.. extras.Signal is null && extras.Sweep is null ? Dots() : []]),
         new("followed", [.. extras.Followed is { } fit ? Followed(fit) : []], IsDumb: true),
         new("loose", [.. Loose()]),
+        new("hole", [.. extras.TrialHole is { } hole ? new SceneShape[] { new SceneMark(Symbols.Question, ScenePoint.Of(hole)) { Letter = "T", LetterLook = Looks.LetterOnVelvet, Title = "trial hole" } } : []]),
     ];
 
     private static IEnumerable<SceneShape> Signal(SignalOverlay signal)

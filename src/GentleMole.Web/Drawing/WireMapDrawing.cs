@@ -34,7 +34,7 @@ internal static class WireMapDrawing
 
             foreach (var weak in valves.Where(v => wire.Wire.Heard.GetValueOrDefault(v.Number) == WireStrength.Weak))
             {
-                yield return new ScenePath(Looks.UprightOfNull, [from, places[weak.Number]]);
+                yield return new ScenePath(Looks.PassElsewhere, [from, places[weak.Number]]);
             }
 
             yield return new SceneMark(wire.Role == WireRole.Unknown ? Symbols.LooseDot : Symbols.ReadPeak, from);

@@ -34,6 +34,7 @@ internal static class Access
         ["/Stages/Marks/Marks"] = new(Everybody, Field),
         ["/Stages/Handover/Handover"] = new(Everybody, Field),
         ["/Stages/Handover/HandoverSheet"] = new(Everybody, []),
+        ["/Stages/Handover/OwnerSheet"] = new(Everybody, []),
         ["/Stages/Log/Log"] = new(Everybody, []),
         ["/Boards/Notices"] = new(Everybody, Desk),
         ["/Boards/Days"] = new(Workers, Desk),

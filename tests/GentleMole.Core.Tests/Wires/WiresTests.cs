@@ -48,6 +48,8 @@ public class WiresTests
         Assert.Equal((2, 2), map.Next);
         Assert.DoesNotContain(map.Troubles, t => t.Kind is WireTroubleKind.ValveWithoutWire or WireTroubleKind.WireWithoutValve);
 
+        Assert.Empty(Map("sss", "s??").Troubles);
+
         // Two strong are a common whatever the rest says.
         Assert.Equal(WireRole.Common, Map("ss?").Wires[0].Role);
         Assert.Equal(WireRole.Unknown, WireMap.Of([Wire(1, "s")], [1]).Wires[0].Role);

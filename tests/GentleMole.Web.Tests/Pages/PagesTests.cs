@@ -28,6 +28,7 @@ public class PagesTests(MoleHost host) : IClassFixture<MoleHost>
     [InlineData("/jobs/2/hookup")]
     [InlineData("/jobs/1/sweep")]
     [InlineData("/jobs/1/trace/wires")]
+    [InlineData("/jobs/1/handover/owner?line=2")]
     [InlineData("/jobs/2/sweep")]
     [InlineData("/jobs/1/trace?line=1&cut=dig")]
     [InlineData("/jobs/3/marks")]

@@ -57,6 +57,8 @@ public class WiresStageTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.Equal(HttpStatusCode.OK, looked.StatusCode);
         Assert.Contains("Wires are joined inside: 3 ways", said.QuerySelector(".alert[role=status]")!.TextContent, StringComparison.Ordinal);
         Assert.Contains("40 % of it leaves on no way", said.QuerySelector(".alert[role=status]")!.TextContent, StringComparison.Ordinal);
+        Assert.Equal("4", said.QuerySelector("[name=circleEast]")!.GetAttribute("value"));
+        Assert.Contains("95 10", said.QuerySelector("[name=ways]")!.TextContent, StringComparison.Ordinal);
         Assert.Equal(0, await host.StoreAsync(db => db.Features.CountAsync(f => f.JobId == 2 && f.Kind == FeatureKind.Splice)));
 
         await _locator.SendAsync(path, "Circle", ("circleEast", "4"), ("circleNorth", "7"), ("ways", "180 50\n10 20\n95 10"), ("spliceDepth", "0.4"), ("keep", "yes"));

@@ -18,7 +18,7 @@ using Microsoft.EntityFrameworkCore;
 namespace GentleMole.Web.Stages;
 
 /// <summary>Walking the ground: passes laid and ticked off, what was heard on them, the lines it joins up to.</summary>
-internal sealed partial class SweepPage(MoleDb db, SheetLoader loader, PlaceClock clock, WalkDesk walks) : SheetPage(db, loader)
+internal sealed partial class SweepPage(MoleDb db, SheetLoader loader, PlaceClock clock, WalkDesk walks, SignalDesk desk) : SheetPage(db, loader)
 {
     private const int MostNote = 500;
 
