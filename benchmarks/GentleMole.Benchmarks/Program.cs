@@ -3,7 +3,7 @@ using BenchmarkDotNet.Jobs;
 using BenchmarkDotNet.Running;
 using GentleMole.Benchmarks;
 
-// A name picks one: truth, circuits, identify, candidates and ledger (parts of truth), identify-speed, store, live, sheet, notices, hookup, fits, soak (ten minutes); none runs all but the soak.
+// A name picks one: truth, circuits, identify, candidates, ledger and follow (parts of truth), identify-speed, store, live, sheet, notices, hookup, fits, soak (ten minutes); none runs all but the soak.
 bool Wanted(string name) => args.Length == 0 || args.Contains(name);
 
 if (Wanted("truth"))
@@ -26,6 +26,11 @@ if (Wanted("truth") || args.Contains("candidates"))
 if (Wanted("truth") || args.Contains("ledger"))
 {
     LedgerTruth.Run();
+}
+
+if (Wanted("truth") || args.Contains("follow"))
+{
+    FollowTruth.Run();
 }
 
 if (args.Contains("identify-speed"))

@@ -12,5 +12,10 @@ internal sealed record LooseEvidence(int Count, IReadOnlyList<Sample> Samples, I
     /// <summary>How many readings belong to passes that were swept.</summary>
     public int OfPasses { get; init; }
 
+    /// <summary>How many there are under each word, up to the block that was the last when they were counted.</summary>
+    public IReadOnlyDictionary<string, int> Words { get; init; } = new Dictionary<string, int>();
+
+    public long LastBlock { get; init; }
+
     public static LooseEvidence None { get; } = new(0, [], []);
 }

@@ -49,7 +49,7 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, KeptSheets kept)
             return null;
         }
 
-        var loose = last is null || changes is { Batches: true } or { AllDots: true } ? await LooseAsync(jobId, cancellation) : last.Loose;
+        var loose = last is null || changes is { Batches: true } or { AllDots: true } ? await LooseAsync(jobId, changes is { AllDots: false } ? last?.Loose : null, cancellation) : last.Loose;
         return Kept(await WithDotsAsync(frame with { Loose = loose }, last, changes, cancellation));
     }
 
@@ -193,13 +193,30 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, KeptSheets kept)
     public static async Task<WorkingCalendar> CalendarAsync(MoleDb db, CancellationToken cancellation) =>
         new((await db.Holidays.AsNoTracking().ToListAsync(cancellation)).Select(h => new Holiday(h.Date, h.Name)));
 
-    private async Task<LooseEvidence> LooseAsync(int jobId, CancellationToken cancellation)
+    /// <param name="before">What was counted before, where it still holds: then only what came since is looked at.</param>
+    private async Task<LooseEvidence> LooseAsync(int jobId, LooseEvidence? before, CancellationToken cancellation)
     {
-        var words = await db.Loose.Where(l => l.JobId == jobId).GroupBy(l => l.Utility).Select(g => new { Utility = g.Key, Count = g.Count() }).ToListAsync(cancellation);
+        var last = await db.Blocks.MaxAsync(b => (long?)b.Id, cancellation) ?? 0;
+        var since = before?.LastBlock ?? 0;
+
+        // By their blocks, of which few are new, and not by the job, of which a device may have sent hundreds of thousands.
+        var fresh = before is null ? db.Loose.Where(l => l.JobId == jobId) : db.Loose.Where(l => l.BlockId > since && l.JobId + 0 == jobId);
+        var came = await fresh.GroupBy(l => l.Utility).Select(g => new { Utility = g.Key, Count = g.Count() }).ToListAsync(cancellation);
+        var words = before is null ? [] : new Dictionary<string, int>(before.Words);
+        foreach (var of in came)
+        {
+            words[of.Utility] = words.GetValueOrDefault(of.Utility) + of.Count;
+        }
+
+        if (before is not null && came.TrueForAll(c => PassTrack.IsNamed(c.Utility)))
+        {
+            return before with { Words = words, LastBlock = last, OfPasses = words.Where(w => PassTrack.IsNamed(w.Key)).Sum(w => w.Value) };
+        }
+
         var samples = new List<Sample>();
         if (words.Count > 0)
         {
-            await foreach (var sample in EvidenceStore.LooseAsync(db, jobId, cancellation, fromTheLatest: true, [.. words.Select(w => w.Utility).Where(w => !PassTrack.IsNamed(w))]))
+            await foreach (var sample in EvidenceStore.LooseAsync(db, jobId, cancellation, fromTheLatest: true, [.. words.Keys.Where(w => !PassTrack.IsNamed(w))]))
             {
                 samples.Add(sample);
                 if (samples.Count == MostLooseDrawn)
@@ -210,10 +227,10 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, KeptSheets kept)
         }
 
         return new LooseEvidence(
-            words.Where(w => IsLine(w.Utility)).Sum(w => w.Count),
+            words.Where(w => IsLine(w.Key)).Sum(w => w.Value),
             samples.FindAll(s => IsLine(s.Utility)), [.. samples.Where(s => RowAcross.IsNamed(s.Utility)).OrderBy(s => s.TakenAt)])
         {
-            OfPasses = words.Where(w => PassTrack.IsNamed(w.Utility)).Sum(w => w.Count),
+            OfPasses = words.Where(w => PassTrack.IsNamed(w.Key)).Sum(w => w.Value), Words = words, LastBlock = last,
         };
     }
 

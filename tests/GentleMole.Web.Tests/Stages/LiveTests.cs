@@ -3,6 +3,7 @@ using System.Net.Http.Json;
 using System.Net.ServerSentEvents;
 using System.Text.Json;
 using GentleMole.Web.Live;
+using GentleMole.Web.Sheet;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 using NodaTime;
@@ -131,6 +132,25 @@ public class LiveTests(MoleHost host) : IClassFixture<MoleHost>
     {
         var heard = await HearAsync((type, _) => type == "sheet", () => SendAsync(Body(0, 1, "some word of its own", Guid.NewGuid().ToString())));
         Assert.Equal(JsonValueKind.Undefined, heard.ValueKind);
+    }
+
+    [Fact]
+    public async Task What_the_kept_sheet_counts_batch_by_batch_is_what_is_stored()
+    {
+        async Task<LooseEvidence> KeptAsync()
+        {
+            await using var scope = host.Services.CreateAsyncScope();
+            return (await scope.ServiceProvider.GetRequiredService<SheetLoader>().LoadAsync(2, default))!.Loose;
+        }
+
+        foreach (var (word, seed, count) in new[] { ("pass cathodic", "k1", 30), ("pass cathodic", "k2", 7), ("a word of nobody", "k3", 3), ("pass cathodic", "k4", 5), ("a word of nobody", "k5", 2), ("a word of nobody", "k5", 2) })
+        {
+            await SendAsync(Body(0, count, word, seed, east: 700));
+            var (kept, stored) = (await KeptAsync(), (await host.SheetAsync(2)).Loose);
+            Assert.Equal((stored.Count, stored.OfPasses, stored.LastBlock), (kept.Count, kept.OfPasses, kept.LastBlock));
+            Assert.Equal(stored.Samples, kept.Samples);
+            Assert.Equal(stored.Words.OrderBy(w => w.Key), kept.Words.OrderBy(w => w.Key));
+        }
     }
 
     [Fact]
