@@ -91,11 +91,10 @@ public sealed record Clue(IReadOnlyList<UtilityKind> Utilities, IReadOnlyList<Co
         return kind switch
         {
             // Never a direct connection to what is live or may be.
-            FeatureKind.Cabinet or FeatureKind.Pole or FeatureKind.Light or FeatureKind.Sign => [Connection.Clamp],
+            FeatureKind.Cabinet or FeatureKind.Pole or FeatureKind.Light or FeatureKind.Sign or FeatureKind.ControlValve => [Connection.Clamp],
             FeatureKind.Riser or FeatureKind.Meter when electric => [Connection.Clamp],
             FeatureKind.Riser or FeatureKind.Meter or FeatureKind.Valve when plastic => [Connection.TracerWire],
             FeatureKind.Hydrant or FeatureKind.Valve or FeatureKind.Meter or FeatureKind.Riser => [Connection.Direct, Connection.TracerWire],
-            FeatureKind.ControlValve => [Connection.Direct],
             FeatureKind.Chamber or FeatureKind.Box => [Connection.Clamp, Connection.TracerWire, Connection.Sonde],
             FeatureKind.Pit => [Connection.Sonde],
             FeatureKind.Ground or FeatureKind.Kerb or FeatureKind.Boundary or FeatureKind.Scar or FeatureKind.Dip or FeatureKind.OldPaint

@@ -125,9 +125,24 @@ public sealed class EvidenceStore
     /// What instruments sent since a moment and no hookup of a line took, with who sent it, in the order in which it came. The blocks are read
     /// themselves, so that it costs nothing how much came before.
     /// </summary>
-    public static async IAsyncEnumerable<(string Who, Sample Sample)> StreamedAsync(MoleDb db, int jobId, Instant since, [EnumeratorCancellation] CancellationToken cancellation)
+    /// <param name="latest">No more than the blocks that hold the latest so many; all where none are said.</param>
+    public static async IAsyncEnumerable<(string Who, Sample Sample)> StreamedAsync(MoleDb db, int jobId, Instant since, [EnumeratorCancellation] CancellationToken cancellation, int? latest = null)
     {
-        var blocks = db.Blocks.AsNoTracking().Where(b => b.JobId == jobId && b.StoredAt >= since)
+        var first = 0L;
+        if (latest is { } most)
+        {
+            var held = 0;
+            foreach (var block in await db.Blocks.AsNoTracking().Where(b => b.JobId == jobId && b.StoredAt >= since).OrderByDescending(b => b.Id).Take(most).Select(b => new { b.Id, b.Count }).ToListAsync(cancellation).ConfigureAwait(false))
+            {
+                (first, held) = (block.Id, held + block.Count);
+                if (held >= most)
+                {
+                    break;
+                }
+            }
+        }
+
+        var blocks = db.Blocks.AsNoTracking().Where(b => b.JobId == jobId && b.StoredAt >= since && b.Id >= first)
             .Join(db.Walks.AsNoTracking().Where(w => w.HookupId == null), b => b.WalkId, w => w.Id, (b, w) => new { b.Id, w.Who, b.Content }).OrderBy(b => b.Id);
         await foreach (var block in blocks.AsAsyncEnumerable().WithCancellation(cancellation).ConfigureAwait(false))
         {

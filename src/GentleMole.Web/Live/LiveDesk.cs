@@ -15,8 +15,8 @@ namespace GentleMole.Web.Live;
 /// </summary>
 internal sealed class LiveDesk(IServiceScopeFactory scopes, TimeProvider clock)
 {
-    /// <summary>What was sent longer ago is no longer live.</summary>
-    private static readonly Duration LiveFor = Duration.FromMinutes(30);
+    /// <summary>What was walked in a day's work is shown to whoever comes later.</summary>
+    private static readonly Duration LiveFor = Duration.FromHours(18);
 
     /// <summary>A browser is told at most so often; what comes meanwhile is told together.</summary>
     private static readonly TimeSpan Breath = TimeSpan.FromMilliseconds(60);
@@ -155,15 +155,11 @@ internal sealed class LiveDesk(IServiceScopeFactory scopes, TimeProvider clock)
         }
 
         // Whoever sends meanwhile is heard already; what is read here once more counts once.
-        var lately = new Queue<(string Who, Sample Sample)>();
+        var lately = new List<(string Who, Sample Sample)>();
         await using var scope = scopes.CreateAsyncScope();
-        await foreach (var sent in EvidenceStore.StreamedAsync(scope.ServiceProvider.GetRequiredService<MoleDb>(), jobId, now - LiveFor, cancellation))
+        await foreach (var sent in EvidenceStore.StreamedAsync(scope.ServiceProvider.GetRequiredService<MoleDb>(), jobId, now - LiveFor, cancellation, LiveStrip.MostSamples * 2))
         {
-            lately.Enqueue(sent);
-            if (lately.Count > LiveStrip.MostSamples * 2)
-            {
-                lately.Dequeue();
-            }
+            lately.Add(sent);
         }
 
         lock (_lock)

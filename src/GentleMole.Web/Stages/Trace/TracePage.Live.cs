@@ -23,7 +23,8 @@ internal sealed partial class TracePage
 
     public override bool IsSimulated => Walk is not null;
 
-    public override SoughtLine? TakesDots => MayChange ? LineAtHand?.Line : null;
+    /// <summary>What was handed over changes for a reason only, and a touch gives none.</summary>
+    public override SoughtLine? TakesDots => MayChange && Sheet.Job.HandedOverAt is null ? LineAtHand?.Line : null;
 
     public override string TakesModes => Hookup is { Method: HookupMethod.Passive } ? " power radio cathodic" : " active induction";
 

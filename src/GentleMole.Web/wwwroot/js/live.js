@@ -29,28 +29,36 @@ export function openLive() {
   }
   if (!here) return;
   const block = document.querySelector('[data-live-strip]');
-  block.querySelector('[data-live-shut]').addEventListener('click', () => {
-    shut = !isShut();
-    draw();
-  });
-  block.addEventListener('click', event => take(event.target.closest('[data-take]')));
+  if (!block.dataset.opened) {
+    block.dataset.opened = 'yes';
+    block.querySelector('[data-live-shut]').addEventListener('click', () => {
+      shut = !isShut();
+      draw();
+    });
+    block.addEventListener('click', event => take(event.target.closest('[data-take]')));
+  }
   draw();
 }
 
 function listen(of) {
   const events = new EventSource(`/jobs/${of}/live`);
+  let told = new Set();
+  events.addEventListener('open', () => (told = new Set()));
   events.addEventListener('strip', event => {
     const news = JSON.parse(event.data);
-    const known = strips.get(news.strip);
-    const strip = known ?? { points: [], first: news.from, at: -Infinity };
+    const key = `${news.who} ${news.mode}`;
+    const known = told.has(key);
+    const strip = strips.get(key) ?? { at: -Infinity };
+    if (!known) Object.assign(strip, { points: [], first: news.from });
+    told.add(key);
     // The server tells from one place on; what it tells no more is too old to be drawn.
     if (news.from < strip.first || news.from > strip.first + strip.points.length) [strip.points, strip.first] = [[], news.from];
     strip.points.length = news.from - strip.first;
     strip.points.push(...news.points);
     Object.assign(strip, { who: news.who, mode: news.mode, legs: news.legs, crossings: news.crossings });
-    // What is told first was sent before.
+    // What is told first, and first again after a lost connection, was sent before.
     if (known) strip.at = performance.now();
-    strips.set(news.strip, strip);
+    strips.set(key, strip);
     later();
   });
   events.addEventListener('sheet', () => {
@@ -74,7 +82,8 @@ function refresh() {
   const wait = REFRESH - (performance.now() - Number(document.body.dataset.refreshed ?? -REFRESH));
   const typing = document.activeElement?.closest?.('.panel form') && document.activeElement.matches('input,textarea,select');
   const held = [...document.querySelectorAll('form[data-keep]')].some(form => localStorage.getItem(draftKey(form.dataset.keep)));
-  if (typing || held || wait > 0) {
+  // While a simulated walk is told, the page comes anew by itself.
+  if (typing || held || wait > 0 || document.querySelector('.walk-status')) {
     timer = setTimeout(refresh, Math.max(wait, 400));
     return;
   }
@@ -248,8 +257,13 @@ function text(x, y, words, anchor = 'middle') {
 }
 
 addEventListener('resize', later);
-addEventListener('pagehide', () => {
+
+/** A browser has few connections to one server: a page that nobody looks at holds none. */
+function leave() {
   source?.close();
   job = null;
-});
+}
+
+addEventListener('pagehide', leave);
 addEventListener('pageshow', event => event.persisted && openLive());
+document.addEventListener('visibilitychange', () => (document.hidden ? leave() : openLive()));
