@@ -40,6 +40,21 @@ public sealed class FittedLine
     /// <summary>The place of the line nearest to a chainage.</summary>
     public FittedPlace PlaceAt(double chainageMetres) => Places.MinBy(p => Math.Abs(p.ChainageMetres - chainageMetres))!;
 
+    /// <summary>How far right of the line a dot that is not part of it stands, and from when that is more than chance; null beyond the ends of the line.</summary>
+    public (double Metres, double RoomMetres)? OffOf(SitePoint place, double acrossHalfWidthMetres)
+    {
+        var station = Run.Project(place);
+        if (station.ChainageMetres <= EndMetres || station.ChainageMetres >= Run.Length - EndMetres)
+        {
+            return null;
+        }
+
+        var half = PlaceAt(station.ChainageMetres).HalfWidthMetres;
+        return (station.OffsetMetres, Math.Max(FollowRules.OutlierMetres, Math.Sqrt((half * half) + (acrossHalfWidthMetres * acrossHalfWidthMetres)) * FollowRules.OutlierSigmas / 1.96));
+    }
+
+    private const double EndMetres = 0.05;
+
     /// <summary>Where dots stand too far apart, the worst first.</summary>
     /// <param name="dig">Stretches of the line on which somebody will dig: chainages.</param>
     public IReadOnlyList<DotGap> Gaps(IReadOnlyList<(double From, double To)> dig)

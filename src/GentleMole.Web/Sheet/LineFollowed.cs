@@ -1,5 +1,4 @@
 using GentleMole.Core.Follow;
-using GentleMole.Core.Site;
 using GentleMole.Store.Model;
 
 namespace GentleMole.Web.Sheet;
@@ -15,23 +14,7 @@ internal sealed record LineFollowed(FittedLine? Fit, IReadOnlyList<DotGap> Gaps,
     public static LineFollowed Of(JobSheet sheet, SheetLine line) => sheet.Drawn.Get((nameof(LineFollowed), line.Line.Id), () => Make(sheet, line));
 
     /// <summary>How far right of the fitted line a dot that is not marked stands, and from when that is too far; null beyond the ends of the line.</summary>
-    public (double Metres, double RoomMetres)? OffOf(JudgedDot dot)
-    {
-        if (Fit is null)
-        {
-            return null;
-        }
-
-        var mark = dot.ToMark();
-        var station = Fit.Run.Project(mark.Place);
-        if (station.ChainageMetres <= 0.05 || station.ChainageMetres >= Fit.Run.Length - 0.05)
-        {
-            return null;
-        }
-
-        var half = Fit.PlaceAt(station.ChainageMetres).HalfWidthMetres;
-        return (station.OffsetMetres, Math.Max(FollowRules.OutlierMetres, Math.Sqrt((half * half) + (mark.AcrossHalfWidthMetres * mark.AcrossHalfWidthMetres)) * FollowRules.OutlierSigmas / 1.96));
-    }
+    public (double Metres, double RoomMetres)? OffOf(JudgedDot dot) => dot.ToMark() is var mark ? Fit?.OffOf(mark.Place, mark.AcrossHalfWidthMetres) : null;
 
     private static LineFollowed Make(JobSheet sheet, SheetLine line)
     {

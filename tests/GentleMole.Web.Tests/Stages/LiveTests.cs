@@ -79,7 +79,7 @@ public class LiveTests(MoleHost host) : IClassFixture<MoleHost>
         var crossing = Crossing(whole);
         Assert.Equal(505, crossing.GetProperty("east").GetDouble(), 1);
         Assert.Equal(0.9, crossing.GetProperty("depth").GetDouble(), 6);
-        Assert.InRange(crossing.GetProperty("sigma").GetDouble(), 0.001, 0.1);
+        Assert.InRange(crossing.GetProperty("within").GetDouble(), 0.001, 0.1);
         Assert.Equal(9.95, whole.GetProperty("points").EnumerateArray().Last()[2].GetDouble(), 2);
     }
 

@@ -188,11 +188,11 @@ function curve(block, strip, end) {
   for (const [i, c] of shown.entries()) {
     const [cx, cy] = [x(c.along), y(c.level)];
     const crowded = i + 1 < shown.length && x(shown[i + 1].along) - cx < 76;
-    const wide = Math.max(2, 1.96 * c.sigma / span * (width - left - right));
+    const wide = Math.max(2, c.within / span * (width - left - right));
     parts.push(made('path', { d: `M${cx - wide} ${cy - 8}h${2 * wide}M${cx - wide} ${cy - 12}v8M${cx + wide} ${cy - 12}v8`, class: 'live-doubt' }));
     parts.push(made('path', { d: `M${cx} ${cy - 7}l7 7-7 7-7-7Z`, class: 'live-crossing' + (isTaken(block, c) ? ' is-taken' : '') }));
     if (cx - last > (crowded ? 130 : 86)) {
-      parts.push(text(cx, Math.max(12, cy - 17), width < 500 ? `±${spoken(1.96 * c.sigma)}` : said(c), cx < 60 ? 'start' : crowded || cx > width - 60 ? 'end' : 'middle'));
+      parts.push(text(cx, Math.max(12, cy - 17), width < 500 ? `±${spoken(c.within)}` : said(c), cx < 60 ? 'start' : crowded || cx > width - 60 ? 'end' : 'middle'));
       last = cx;
     }
   }
@@ -203,7 +203,7 @@ function curve(block, strip, end) {
 }
 
 function said(c) {
-  return [`±${spoken(1.96 * c.sigma)}`, c.depth === null ? '' : `${spoken(c.depth)} deep`].filter(Boolean).join(', ');
+  return [`±${spoken(c.within)}`, c.depth === null ? '' : `${spoken(c.depth)} deep`].filter(Boolean).join(', ');
 }
 
 function chips(block, strip) {
@@ -212,7 +212,7 @@ function chips(block, strip) {
   const takes = (block.dataset.modes ?? '').split(' ').includes(strip.mode);
   const open = takes ? strip.crossings.filter(c => !isTaken(block, c)).slice(-6).reverse() : [];
   list.hidden = !takes;
-  const keys = open.map(c => c.id + c.sigma + c.depth).join();
+  const keys = open.map(c => c.id + c.within + c.depth).join();
   if (list.dataset.keys === keys) return;
   list.dataset.keys = keys;
   list.replaceChildren(...open.map(c => {
