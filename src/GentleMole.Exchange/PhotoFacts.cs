@@ -1,7 +1,4 @@
-using System.Buffers.Binary;
 using GentleMole.Core.Site;
-using MetadataExtractor;
-using MetadataExtractor.Formats.Exif;
 using NodaTime;
 
 namespace GentleMole.Exchange;

@@ -1,9 +1,5 @@
 using System.Buffers.Binary;
 using GentleMole.Core;
-using GentleMole.Core.Site;
-using MetadataExtractor;
-using MetadataExtractor.Formats.Exif;
-using NodaTime;
 
 namespace GentleMole.Exchange;
 
@@ -12,6 +8,13 @@ public static class PhotoFile
 {
     /// <summary>Largest photograph that is taken.</summary>
     public const int MostBytes = 20_000_000;
+
+    /// <summary>Most of a camera's data that is read, bytes: a segment of a JPEG holds no more.</summary>
+    private const int MostExif = 65_533;
+
+    /// <summary>What a PNG's picture is made of; all other chunks tell about it.</summary>
+    private static readonly HashSet<string> PictureChunks =
+        ["IHDR", "PLTE", "IDAT", "IEND", "tRNS", "cHRM", "gAMA", "iCCP", "sRGB", "sBIT", "bKGD", "hIST", "pHYs", "acTL", "fcTL", "fdAT"];
 
     /// <summary>A refusal of a file that is too large, before anybody reads it.</summary>
     public static FieldError? TooLarge(long bytes) =>
@@ -36,77 +39,108 @@ public static class PhotoFile
             return new FieldError("photo", "This is no photo that can be read; send a JPEG or PNG.");
         }
 
-        try
-        {
-            var directories = ImageMetadataReader.ReadMetadata(new MemoryStream(content));
-            var taken = directories.OfType<ExifSubIfdDirectory>()
-                .Select(d => d.TryGetDateTime(ExifDirectoryBase.TagDateTimeOriginal, out var at) ? LocalDateTime.FromDateTime(at) : (LocalDateTime?)null).FirstOrDefault(t => t is not null);
-            var place = directories.OfType<GpsDirectory>().Select(d => d.GetGeoLocation()).FirstOrDefault(g => g is { IsZero: false });
-            return new PhotoFacts(format, taken, place is null ? null : new GeoPosition(place.Latitude, place.Longitude));
-        }
-        catch (Exception error) when (error is ImageProcessingException or IOException or MetadataException)
+        if (!(format == "jpg" ? JpegSegments.Walk(content).Exists(s => s.Marker == JpegSegments.StartOfScan) : PngChunks(content).Any(c => c.Name == "IDAT")))
         {
             return new FieldError("photo", "The photo is damaged; take it again.");
         }
+
+        // Nothing of the file but the camera's own data is read, and no more of that than a camera writes.
+        var (taken, place) = ExifBlock.Read(format == "jpg" ? ExifOfJpeg(content) : ExifOfPng(content));
+        return new PhotoFacts(format, taken, place);
+    }
+
+    private static ReadOnlySpan<byte> ExifOfJpeg(byte[] content)
+    {
+        foreach (var segment in JpegSegments.Walk(content))
+        {
+            if (segment.Marker == 0xe1 && content.AsSpan(segment.Content).StartsWith("Exif\0\0"u8))
+            {
+                return content.AsSpan(segment.Content)[6..];
+            }
+        }
+
+        return [];
+    }
+
+    private static ReadOnlySpan<byte> ExifOfPng(byte[] content)
+    {
+        foreach (var (name, whole) in PngChunks(content))
+        {
+            if (name == "eXIf" && whole.End.Value - whole.Start.Value <= MostExif)
+            {
+                return content.AsSpan(whole)[8..^4];
+            }
+        }
+
+        return null;
     }
 
     /// <summary>The same picture without place, time, camera and all other data about it.</summary>
     public static byte[] Strip(byte[] content) => content is [0xff, 0xd8, ..] ? StripJpeg(content) : StripPng(content);
 
-    /// <summary>Leaves out the application and comment segments but the first (the picture's own frame) and the colour profile.</summary>
+    /// <summary>Keeps what the picture is made of: frame, colour profile, how colours are coded, tables and coded data.</summary>
     private static byte[] StripJpeg(byte[] content)
     {
         var kept = new MemoryStream(content.Length);
         kept.Write(content, 0, 2);
-        var at = 2;
-        while (at + 4 <= content.Length && content[at] == 0xff)
+        foreach (var segment in JpegSegments.Walk(content))
         {
-            var marker = content[at + 1];
-            if (marker == 0xda)
+            var body = content.AsSpan(segment.Content);
+            var isPicture = segment.Marker switch
             {
-                break;
-            }
-
-            var length = 2 + BinaryPrimitives.ReadUInt16BigEndian(content.AsSpan(at + 2));
-            if (at + length > content.Length)
+                0xe0 => body.StartsWith("JFIF\0"u8),
+                0xe2 => body.StartsWith("ICC_PROFILE\0"u8),
+                0xee => body.StartsWith("Adobe"u8),
+                >= 0xe0 and <= 0xef or 0xfe => false,
+                _ => true,
+            };
+            if (isPicture)
             {
-                break;
+                kept.Write([0xff, segment.Marker, (byte)((body.Length + 2) >> 8), (byte)(body.Length + 2)]);
+                kept.Write(body);
+                kept.Write(content.AsSpan(segment.Scan));
             }
-
-            // E0 is the frame, E2 the colour profile, EE says how colours are coded; E1 and the rest tell of camera and place.
-            if (marker is not (0xe1 or (>= 0xe3 and <= 0xed) or 0xef or 0xfe))
-            {
-                kept.Write(content, at, length);
-            }
-
-            at += length;
         }
 
-        kept.Write(content, at, content.Length - at);
+        kept.Write([0xff, 0xd9]);
         return kept.ToArray();
     }
 
+    /// <summary>Keeps the chunks of which the picture is made, up to its end.</summary>
     private static byte[] StripPng(byte[] content)
     {
         var kept = new MemoryStream(content.Length);
         kept.Write(content, 0, 8);
-        var at = 8;
-        while (at + 12 <= content.Length)
+        foreach (var (name, whole) in PngChunks(content))
+        {
+            if (PictureChunks.Contains(name))
+            {
+                kept.Write(content.AsSpan(whole));
+            }
+        }
+
+        return kept.ToArray();
+    }
+
+    /// <summary>Chunks with their names, each whole from its length to its check, up to the end of the image.</summary>
+    private static IEnumerable<(string Name, Range Whole)> PngChunks(byte[] content)
+    {
+        for (var at = 8; at + 12 <= content.Length;)
         {
             var length = BinaryPrimitives.ReadUInt32BigEndian(content.AsSpan(at)) + 12L;
             if (at + length > content.Length)
             {
-                break;
+                yield break;
             }
 
-            if (System.Text.Encoding.ASCII.GetString(content, at + 4, 4) is not ("eXIf" or "tEXt" or "iTXt" or "zTXt" or "tIME"))
+            var name = System.Text.Encoding.ASCII.GetString(content, at + 4, 4);
+            yield return (name, at..(at + (int)length));
+            if (name == "IEND")
             {
-                kept.Write(content, at, (int)length);
+                yield break;
             }
 
             at += (int)length;
         }
-
-        return kept.ToArray();
     }
 }

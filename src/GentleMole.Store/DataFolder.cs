@@ -119,10 +119,10 @@ public sealed class DataFolder(string path) : IDisposable
     /// <summary>Removes what killed backups and restores left behind. Only for the process that holds the directory.</summary>
     public void Sweep(Action<string> say)
     {
-        var bytes = Sweep(Root) + Sweep(Backups);
+        var bytes = Sweep(Root) + Sweep(Backups) + Sweep(Imports);
         if (bytes > 0)
         {
-            say(string.Create(CultureInfo.InvariantCulture, $"Swept {bytes / 1e6:0.0} MB that an interrupted backup or restore had left in {Root}."));
+            say(string.Create(CultureInfo.InvariantCulture, $"Swept {bytes / 1e6:0.0} MB that an interrupted backup, restore or upload had left in {Root}."));
         }
     }
 

@@ -41,6 +41,7 @@ internal static class MoleApp
         builder.Services.AddSingleton<Tokens>();
         builder.Services.AddSingleton<BoardCache>();
         builder.Services.AddScoped<JobList>();
+        builder.Services.AddSingleton<ReadingRoom>();
         builder.Services.AddSingleton<ImportDesk>();
         builder.Services.AddSingleton<PhotoShelf>();
         builder.Services.AddSingleton<PlaceClock>();

@@ -1,5 +1,11 @@
 using GentleMole.Web;
+using GentleMole.Web.Stages;
 using Microsoft.Data.Sqlite;
+
+if (args is [DrawingChild.Command, var path, var name])
+{
+    return DrawingChild.Run(path, name);
+}
 
 try
 {

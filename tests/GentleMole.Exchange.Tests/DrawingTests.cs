@@ -11,7 +11,7 @@ public class DrawingTests
     private static string Dxf(string entities, string header = "") =>
         $"0\nSECTION\n2\nHEADER\n{header}0\nENDSEC\n0\nSECTION\n2\nENTITIES\n{entities}0\nENDSEC\n0\nEOF\n";
 
-    private static Drawing Read(string text, string name = "plan.dxf") => DrawingReader.Read(Encoding.UTF8.GetBytes(text), name).Value;
+    private static Drawing Read(string text, string name = "plan.dxf") => Made.Read(Encoding.UTF8.GetBytes(text), name).Value;
 
     [Fact]
     public void Dxf_lines_polylines_arcs_and_texts_are_read_by_layer()
@@ -124,7 +124,7 @@ public class DrawingTests
     [InlineData("SQLite format 3\0 and then rubbish", "database")]
     public void A_bad_file_is_told_why(string content, string part)
     {
-        var read = DrawingReader.Read(Encoding.Latin1.GetBytes(content), "plan.xyz");
+        var read = Made.Read(Encoding.Latin1.GetBytes(content), "plan.xyz");
 
         Assert.Equal("file", read.Errors.Single().Field);
         Assert.Contains(part, read.Errors[0].Sentence, StringComparison.OrdinalIgnoreCase);
@@ -145,7 +145,7 @@ public class DrawingTests
         {
             for (var length = 0; length < whole.Length; length += Math.Max(1, whole.Length / 90))
             {
-                var read = DrawingReader.Read(whole[..length], "cut");
+                var read = Made.Read(whole[..length], "cut");
                 Assert.True(read.IsGood || read.Errors[0].Sentence.Length > 10);
             }
         }

@@ -35,7 +35,7 @@ public class ExportTests
     [InlineData("dxf", "DXF", 0.0001)]
     public void What_is_written_reads_back_in_its_place_with_its_properties(string format, string named, double metres)
     {
-        var drawing = DrawingReader.Read(Written(format, Sheet()), "quay." + format).Value;
+        var drawing = Made.Read(Written(format, Sheet()), "quay." + format).Value;
         var toSite = format == "dxf" ? p => p : CoordinateSystems.ToSite(drawing.System, Origin).Value.Value;
 
         Assert.Equal(named, drawing.Format);
@@ -61,7 +61,7 @@ public class ExportTests
     {
         var sheet = Sheet() with { JobName = "Quay <\"&'; DROP TABLE--", Features = [new("feature", ExportShape.Point, [new(1, 2)], [new("na\"me", "a<b>&'\"; é\u0001 £")])] };
 
-        var read = DrawingReader.Read(Written(format, sheet), "quay." + format).Value;
+        var read = Made.Read(Written(format, sheet), "quay." + format).Value;
 
         Assert.StartsWith("a<b>&'\"; é", read.Shapes.Single().Properties["na\"me"], StringComparison.Ordinal);
     }

@@ -51,7 +51,7 @@ public sealed class ForeignReaderTests : IDisposable
         var text = System.Text.Encoding.UTF8.GetString(stream.ToArray());
         Assert.Equal(2 * text.Split("\r\n").Where((_, i) => i % 2 == 0).Count(l => int.TryParse(l.Trim(), out _)), text.Split("\r\n").Length - 1);
         Assert.Contains("Feature Count: 1", Run("ogrinfo", "-al", "-so", Write("dxf", stream.ToArray())), StringComparison.Ordinal);
-        Assert.Single(DrawingReader.Read(stream.ToArray(), "x.dxf").Value.Shapes);
+        Assert.Single(Made.Read(stream.ToArray(), "x.dxf").Value.Shapes);
     }
 
     [Fact]

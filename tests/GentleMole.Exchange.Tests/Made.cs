@@ -1,3 +1,6 @@
+using GentleMole.Core;
+using GentleMole.Exchange.Drawings;
+
 namespace GentleMole.Exchange.Tests;
 
 internal static class Made
@@ -8,5 +11,20 @@ internal static class Made
         using var stream = new MemoryStream();
         GeoPackageWriter.Write(sheet, stream);
         return stream.ToArray();
+    }
+
+    /// <summary>A drawing read out of bytes, as out of a file that was sent.</summary>
+    public static Result<Drawing> Read(byte[] content, string name)
+    {
+        var path = Path.Combine(Path.GetTempPath(), $"mole-test-{Guid.NewGuid():N}");
+        File.WriteAllBytes(path, content);
+        try
+        {
+            return DrawingReader.Read(path, name);
+        }
+        finally
+        {
+            File.Delete(path);
+        }
     }
 }

@@ -6,6 +6,17 @@ namespace GentleMole.Exchange.Tests;
 /// <summary>Photos for tests; the tests of the web share them.</summary>
 internal static class MadeUpPhoto
 {
+    /// <summary>The first bytes of every PNG.</summary>
+    public static byte[] PngHead => [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a];
+
+    /// <summary>A chunk of a PNG, with a check that nobody here reads.</summary>
+    public static byte[] Chunk(string type, byte[] data)
+    {
+        var length = new byte[4];
+        BinaryPrimitives.WriteInt32BigEndian(length, data.Length);
+        return [.. length, .. Encoding.ASCII.GetBytes(type), .. data, 1, 2, 3, 4];
+    }
+
     /// <summary>A JPEG of nothing, with an EXIF block that says where and when: built by hand, so that the test knows every byte.</summary>
     public static byte[] Jpeg(double latitude, double longitude)
     {

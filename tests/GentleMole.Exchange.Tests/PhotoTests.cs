@@ -1,5 +1,6 @@
 using System.Buffers.Binary;
 using System.Text;
+using CsCheck;
 
 namespace GentleMole.Exchange.Tests;
 
@@ -32,17 +33,57 @@ public class PhotoTests
     [Fact]
     public void A_png_loses_its_texts_and_keeps_its_picture()
     {
-        static byte[] Chunk(string type, byte[] data)
-        {
-            var length = new byte[4];
-            BinaryPrimitives.WriteInt32BigEndian(length, data.Length);
-            return [.. length, .. Encoding.ASCII.GetBytes(type), .. data, 1, 2, 3, 4];
-        }
-
-        byte[] head = [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a];
+        static byte[] Chunk(string type, byte[] data) => MadeUpPhoto.Chunk(type, data);
+        var head = MadeUpPhoto.PngHead;
         byte[] png = [.. head, .. Chunk("IHDR", new byte[13]), .. Chunk("tEXt", "where\0here"u8.ToArray()), .. Chunk("eXIf", new byte[9]), .. Chunk("IDAT", [7, 7]), .. Chunk("IEND", [])];
 
         Assert.Equal((byte[])[.. head, .. Chunk("IHDR", new byte[13]), .. Chunk("IDAT", [7, 7]), .. Chunk("IEND", [])], PhotoFile.Strip(png));
+    }
+
+    [Fact]
+    public void Fill_bytes_hide_nothing_and_a_second_picture_behind_the_first_is_left_out()
+    {
+        var photo = MadeUpPhoto.Jpeg(49.7306, -7.4093);
+        byte[] hidden = [.. photo[..20], 0xff, 0xff, .. photo[20..], .. photo];
+        var stripped = PhotoFile.Strip(hidden);
+
+        Assert.Equal(49.7306, PhotoFile.Look(hidden).Value.Position!.Value.LatitudeDegrees, 5);
+        Assert.Equal(PhotoFile.Strip(photo), stripped);
+        Assert.Equal(-1, stripped.AsSpan().IndexOf("Exif"u8));
+    }
+
+    [Fact]
+    public void A_progressive_picture_keeps_all_its_scans_and_restarts()
+    {
+        byte[] photo = [0xff, 0xd8, 0xff, 0xda, 0, 2, 1, 0xff, 0, 2, 0xff, 0xd3, 3, 0xff, 0xc4, 0, 3, 9, 0xff, 0xda, 0, 2, 4, 0xff, 0xd9];
+
+        Assert.Equal(photo, PhotoFile.Strip([.. photo, 1, 2, 3]));
+    }
+
+    [Fact]
+    public void Nothing_is_unpacked_and_nothing_is_copied_more_than_once()
+    {
+        foreach (var photo in new[] { HostileFiles.PngWithPackedText(), HostileFiles.JpegOfOverlappingEntries() })
+        {
+            var before = GC.GetAllocatedBytesForCurrentThread();
+            Assert.True(PhotoFile.Look(photo).IsGood);
+            PhotoFile.Strip(photo);
+            Assert.InRange(GC.GetAllocatedBytesForCurrentThread() - before, 0, (3 * photo.Length) + 100_000);
+        }
+    }
+
+    [Fact]
+    public void Whatever_the_camera_wrote_a_look_never_fails()
+    {
+        var photo = MadeUpPhoto.Jpeg(49.7, -7.4);
+        Gen.Select(Gen.Int[20, photo.Length - 1], Gen.Byte, Gen.Int[20, photo.Length - 1], Gen.Byte).Sample((a, x, b, y) =>
+        {
+            var broken = (byte[])photo.Clone();
+            (broken[a], broken[b]) = (x, y);
+            var look = PhotoFile.Look(broken);
+            PhotoFile.Strip(broken);
+            return !look.IsGood || look.Value.Position is not { } p || (Math.Abs(p.LatitudeDegrees) <= 90 && Math.Abs(p.LongitudeDegrees) <= 180);
+        }, iter: 20_000);
     }
 
     [Theory]

@@ -3,6 +3,9 @@ namespace GentleMole.Core.Records;
 /// <summary>What an owner's plan can say, whoever enters it.</summary>
 public static class RecordRules
 {
+    /// <summary>Most corners that one import may bring onto a job: a site has hundreds.</summary>
+    public const int MostImported = 20_000;
+
     /// <summary>Cover over the top, metres.</summary>
     public static readonly Bounds Cover = new(0, 30);
 

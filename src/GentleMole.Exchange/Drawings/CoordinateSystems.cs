@@ -11,6 +11,12 @@ public static class CoordinateSystems
 {
     public const string Wgs84 = "EPSG:4326";
 
+    /// <summary>Longest definition in well-known text that is read.</summary>
+    public const int MostWkt = 8000;
+
+    /// <summary>Deepest brackets in one; the standard needs six.</summary>
+    private const int DeepestWkt = 12;
+
     private static readonly CoordinateTransformationFactory Transformations = new();
     private static readonly CoordinateSystemFactory Factory = new();
 
@@ -33,6 +39,11 @@ public static class CoordinateSystems
     /// <param name="system">EPSG name or well-known text.</param>
     public static Result<LaidSystem> ToSite(string system, SiteOrigin origin)
     {
+        if (system.Length > MostWkt || Wkt.DepthOf(system) > DeepestWkt)
+        {
+            return new FieldError("system", "The file describes its coordinate system in a way that cannot be read. Fit the drawing by two points.");
+        }
+
         try
         {
             if (Code(system) == 4326)

@@ -11,8 +11,6 @@ public sealed record Drawing(
     /// <summary>Most corners that are read; more is a survey, not a plan.</summary>
     public const int MostVertices = 300_000;
 
-    public int Vertices => Shapes.Sum(s => s.Points.Count);
-
     public IReadOnlyList<DrawnLayer> Layers => [.. Shapes.GroupBy(s => s.Layer)
         .Select(g => new DrawnLayer(g.Key, g.Count(s => s.Kind == DrawnKind.Line), g.Count(s => s.Kind == DrawnKind.Area),
             g.Count(s => s.Kind == DrawnKind.Point), g.Count(s => s.Kind == DrawnKind.Text)))

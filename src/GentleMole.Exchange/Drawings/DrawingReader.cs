@@ -3,44 +3,69 @@ using GentleMole.Core;
 
 namespace GentleMole.Exchange.Drawings;
 
-/// <summary>Reads an owner's drawing in any of the open formats, told by its content rather than its name.</summary>
+/// <summary>
+/// Reads an owner's drawing in any of the open formats, told by its content rather than its name. Drawings come from
+/// outsiders: corners, nesting and words are counted while they are read, and whoever calls this does it in a process that
+/// can be ended.
+/// </summary>
 public static class DrawingReader
 {
     /// <summary>Largest file that is taken.</summary>
     public const int MostBytes = 30_000_000;
 
+    private const int Peeked = 400;
+
+    /// <summary>A refusal of a file that is too large, before anybody reads it.</summary>
+    public static FieldError? TooLarge(long bytes, string fileName) => bytes > MostBytes
+        ? Refusal(fileName, $"It has {bytes / 1_000_000} MB; {MostBytes / 1_000_000} MB is the most.")
+        : null;
+
     /// <summary>Reads a file; a refusal at <c>file</c> says what is wrong with it.</summary>
-    public static Result<Drawing> Read(byte[] content, string fileName)
+    /// <param name="path">Where it lies.</param>
+    /// <param name="fileName">Name under which it came.</param>
+    public static Result<Drawing> Read(string path, string fileName)
     {
+        if (TooLarge(new FileInfo(path).Length, fileName) is { } refusal)
+        {
+            return refusal;
+        }
+
         try
         {
-            var drawing = Pick(content, fileName)(content);
-            return drawing switch
-            {
-                { Shapes.Count: 0 } => new FieldError("file", $"{fileName} was read as {drawing.Format}, but nothing in it is a line, point, area or text."),
-                { Vertices: > Drawing.MostVertices } => new FieldError("file", $"{fileName} has {drawing.Vertices} corners; {Drawing.MostVertices} is the most. Cut out the part round the site."),
-                _ => drawing,
-            };
+            var drawing = Pick(path, fileName)(path, new ReadShapes());
+            return drawing.Shapes.Count > 0
+                ? drawing
+                : new FieldError("file", $"{fileName} was read as {drawing.Format}, but nothing in it is a line, point, area or text.");
         }
         catch (DrawingException error)
         {
-            return new FieldError("file", $"{fileName} cannot be read. {error.Message}");
+            return Refusal(fileName, error.Message);
+        }
+        catch (Exception error) when (error is not OutOfMemoryException)
+        {
+            // Libraries throw what they happen to meet in a file that is made to be strange.
+            return Refusal(fileName, "It is damaged.");
         }
     }
 
-    private static Func<byte[], Drawing> Pick(byte[] content, string fileName)
+    /// <summary>A refusal at <c>file</c>.</summary>
+    public static FieldError Refusal(string fileName, string why) => new("file", $"{fileName} cannot be read. {why}");
+
+    private static Func<string, ReadShapes, Drawing> Pick(string path, string fileName)
     {
-        if (content.Length == 0)
+        var head = new byte[Peeked];
+        int there;
+        using (var file = File.OpenRead(path))
+        {
+            there = file.ReadAtLeast(head, Peeked, throwOnEndOfStream: false);
+        }
+
+        if (there == 0)
         {
             throw new DrawingException("It is empty.");
         }
 
-        if (content.Length > MostBytes)
-        {
-            throw new DrawingException($"It has {content.Length / 1_000_000} MB; {MostBytes / 1_000_000} MB is the most.");
-        }
-
-        var start = Encoding.Latin1.GetString(content, 0, Math.Min(content.Length, 400)).TrimStart('\u00ef', '\u00bb', '\u00bf', ' ', '\r', '\n', '\t');
+        var start = Encoding.Latin1.GetString(head, 0, there).TrimStart('\u00ef', '\u00bb', '\u00bf', ' ', '\r', '\n', '\t');
         if (start.StartsWith("SQLite format 3", StringComparison.Ordinal))
         {
             return GeoPackageDrawing.Read;

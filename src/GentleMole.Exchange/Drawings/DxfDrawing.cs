@@ -12,142 +12,119 @@ internal static class DxfDrawing
 {
     private const double DegreesPerChord = 5;
 
-    public static Drawing Read(byte[] content)
+    public static Drawing Read(string path, ReadShapes shapes)
     {
-        var pairs = Pairs(Encoding.UTF8.GetString(content));
-        var shapes = new List<DrawnShape>();
-        var skipped = new Dictionary<string, int>();
+        using var lines = new StreamReader(path, Encoding.UTF8);
+        var pairs = new DxfPairs(lines);
         var unit = 1.0;
         var section = "";
-        for (var i = 0; i < pairs.Count;)
+        var hasEntities = false;
+        while (!pairs.IsOver)
         {
-            var (code, value) = pairs[i];
-            if (code == 0 && value == "SECTION" && i + 1 < pairs.Count)
+            if (pairs.Is(0, "SECTION"))
             {
-                section = pairs[i + 1].Value;
-                i += 2;
+                pairs.Advance();
+                section = pairs.IsOver ? "" : pairs.Value;
+                hasEntities |= section == "ENTITIES";
+                pairs.Advance();
             }
-            else if (section == "HEADER" && code == 9 && value == "$INSUNITS" && i + 1 < pairs.Count)
+            else if (section == "HEADER" && pairs.Is(9, "$INSUNITS"))
             {
-                unit = UnitMetres(pairs[i + 1].Value);
-                i += 2;
+                pairs.Advance();
+                unit = UnitMetres(pairs.Value);
             }
-            else if (section == "ENTITIES" && code == 0 && value is not ("ENDSEC" or "EOF"))
+            else if (section == "ENTITIES" && pairs is { Code: 0, Value: not ("ENDSEC" or "EOF") })
             {
-                i = Entity(pairs, i, shapes, skipped);
+                Entity(pairs, shapes);
             }
             else
             {
-                i++;
+                pairs.Advance();
             }
         }
 
-        return new Drawing("DXF", shapes, "", unit, skipped);
+        return hasEntities
+            ? new Drawing("DXF", shapes.Shapes, "", unit, shapes.Skipped)
+            : throw new DrawingException("It has no section of entities.");
     }
 
-    /// <summary>The entity that begins at a pair; gives the place of the next one.</summary>
-    private static int Entity(List<(int Code, string Value)> pairs, int start, List<DrawnShape> shapes, Dictionary<string, int> skipped)
+    /// <summary>The entity that begins here; ends before the next one.</summary>
+    private static void Entity(DxfPairs pairs, ReadShapes shapes)
     {
-        var type = pairs[start].Value;
-        var body = Body(pairs, start + 1, out var end);
+        var type = pairs.Value;
+        pairs.Advance();
+        var body = pairs.Body();
         var layer = Text(body, 8, "0");
-        var properties = Extended(body);
-        void Add(DrawnKind kind, IReadOnlyList<SitePoint> points, string text = "")
-        {
-            if (points.Count > 0)
-            {
-                shapes.Add(new DrawnShape(layer, kind, points, text, properties));
-            }
-        }
-
+        var properties = shapes.Properties(Extended(body));
+        void Add(DrawnKind kind, IReadOnlyList<SitePoint> points, string text = "") => shapes.Add(layer, kind, points, text, properties);
         switch (type)
         {
             case "LINE":
+                shapes.Corners(2);
                 Add(DrawnKind.Line, [At(body, 10), At(body, 11)]);
                 break;
             case "LWPOLYLINE":
                 var closed = (Whole(body, 70) & 1) == 1;
-                Add(closed ? DrawnKind.Area : DrawnKind.Line, Bulged(LightVertices(body), closed));
+                Add(closed ? DrawnKind.Area : DrawnKind.Line, Bulged(LightVertices(body), closed, shapes));
                 break;
             case "POLYLINE":
                 var isClosed = (Whole(body, 70) & 1) == 1;
-                var vertices = new List<(SitePoint, double)>();
-                while (end < pairs.Count && pairs[end] is (0, "VERTEX"))
-                {
-                    var vertex = Body(pairs, end + 1, out end);
-                    // Control points of a fitted spline frame are not on the line.
-                    if ((Whole(vertex, 70) & 16) == 0)
-                    {
-                        vertices.Add((At(vertex, 10), Real(vertex, 42, 0)));
-                    }
-                }
-
-                if (end < pairs.Count && pairs[end] is (0, "SEQEND"))
-                {
-                    Body(pairs, end + 1, out end);
-                }
-
-                Add(isClosed ? DrawnKind.Area : DrawnKind.Line, Bulged(vertices, isClosed));
+                Add(isClosed ? DrawnKind.Area : DrawnKind.Line, Bulged(OldVertices(pairs), isClosed, shapes));
                 break;
             case "ARC":
-                Add(DrawnKind.Line, Arc(At(body, 10), Real(body, 40), Real(body, 50), Real(body, 51)));
+                Add(DrawnKind.Line, Arc(At(body, 10), Real(body, 40), Real(body, 50), Real(body, 51), shapes));
                 break;
             case "CIRCLE":
-                Add(DrawnKind.Area, Arc(At(body, 10), Real(body, 40), 0, 360));
+                Add(DrawnKind.Area, Arc(At(body, 10), Real(body, 40), 0, 360, shapes));
                 break;
             case "POINT":
+                shapes.Corners(1);
                 Add(DrawnKind.Point, [At(body, 10)]);
                 break;
             case "TEXT" or "MTEXT":
-                Add(DrawnKind.Text, [At(body, 10)], string.Concat(body.Where(p => p.Code == 3).Select(p => p.Value)) + Text(body, 1, ""));
+                shapes.Corners(1);
+                Add(DrawnKind.Text, [At(body, 10)], string.Concat(body.Where(p => p.Code == 3).Select(p => p.Value).Append(Text(body, 1, ""))));
                 break;
             default:
-                skipped[type] = skipped.GetValueOrDefault(type) + 1;
+                shapes.Skip(type);
                 break;
         }
-
-        return end;
     }
 
-    private static List<(int Code, string Value)> Pairs(string text)
+    private static List<(SitePoint, double)> OldVertices(DxfPairs pairs)
     {
-        var pairs = new List<(int, string)>();
-        using var reader = new StringReader(text);
-        for (var line = 1; reader.ReadLine() is { } code; line += 2)
+        var vertices = new List<(SitePoint, double)>();
+        while (pairs.Is(0, "VERTEX"))
         {
-            if (!int.TryParse(code.Trim(), NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out var number))
-            {
-                if (code.Trim().Length == 0 && reader.Peek() < 0)
-                {
-                    break;
-                }
+            pairs.Advance();
+            var vertex = pairs.Body();
 
-                throw new DrawingException($"It is not DXF: line {line} should be a group code.");
+            // Control points of a fitted spline frame are not on the line.
+            if ((Whole(vertex, 70) & 16) == 0)
+            {
+                vertices.Add((At(vertex, 10), Real(vertex, 42, 0)));
             }
 
-            pairs.Add((number, reader.ReadLine()?.Trim() ?? throw new DrawingException("It breaks off in the middle of a pair.")));
+            if (vertices.Count > Drawing.MostVertices)
+            {
+                break;
+            }
         }
 
-        return pairs.Exists(p => p is (2, "ENTITIES")) ? pairs : throw new DrawingException("It has no section of entities.");
-    }
-
-    private static List<(int Code, string Value)> Body(List<(int Code, string Value)> pairs, int start, out int end)
-    {
-        end = start;
-        while (end < pairs.Count && pairs[end].Code != 0)
+        if (pairs.Is(0, "SEQEND"))
         {
-            end++;
+            pairs.Advance();
+            pairs.Body();
         }
 
-        return pairs.GetRange(start, end - start);
+        return vertices;
     }
 
     /// <summary>Extended data of the form <c>name=value</c>.</summary>
-    private static Dictionary<string, string> Extended(List<(int Code, string Value)> body) => body
+    private static IEnumerable<KeyValuePair<string, string>> Extended(List<(int Code, string Value)> body) => body
         .Where(p => p.Code == 1000 && p.Value.Contains('=', StringComparison.Ordinal))
         .Select(p => p.Value.Split('=', 2))
-        .GroupBy(p => p[0])
-        .ToDictionary(g => g.Key, g => g.First()[1]);
+        .Select(p => KeyValuePair.Create(p[0], p[1]));
 
     private static List<(SitePoint, double)> LightVertices(List<(int Code, string Value)> body)
     {
@@ -169,8 +146,9 @@ internal static class DxfDrawing
     }
 
     /// <summary>Straight legs and arcs: a bulge is the tangent of a quarter of the arc's angle, positive to the left.</summary>
-    private static List<SitePoint> Bulged(List<(SitePoint Point, double Bulge)> vertices, bool closed)
+    private static List<SitePoint> Bulged(List<(SitePoint Point, double Bulge)> vertices, bool closed, ReadShapes shapes)
     {
+        shapes.Corners(vertices.Count + 1);
         var points = new List<SitePoint>();
         for (var i = 0; i < vertices.Count; i++)
         {
@@ -186,6 +164,7 @@ internal static class DxfDrawing
             var angle = 4 * Math.Atan(bulge);
             var centre = ((from + to) * 0.5) - (chord.Right * ((1 - (bulge * bulge)) / (4 * bulge)));
             var steps = (int)Math.Ceiling(Math.Abs(angle) * 180 / Math.PI / DegreesPerChord);
+            shapes.Corners(Math.Max(0, steps - 1));
             for (var k = 1; k < steps; k++)
             {
                 var (sin, cos) = Math.SinCos(angle * k / steps);
@@ -202,11 +181,12 @@ internal static class DxfDrawing
         return points;
     }
 
-    private static List<SitePoint> Arc(SitePoint centre, double radius, double from, double to)
+    private static List<SitePoint> Arc(SitePoint centre, double radius, double from, double to, ReadShapes shapes)
     {
         var sweep = ((to - from) % 360 + 360) % 360;
         sweep = sweep == 0 ? 360 : sweep;
         var steps = Math.Max(2, (int)Math.Ceiling(sweep / DegreesPerChord));
+        shapes.Corners(steps + 1);
         return [.. Enumerable.Range(0, steps + 1).Select(k =>
         {
             var (sin, cos) = Math.SinCos((from + (sweep * k / steps)) * Math.PI / 180);

@@ -6,26 +6,27 @@ namespace GentleMole.Exchange.Drawings;
 /// <summary>Parts geometries of the usual library into shapes.</summary>
 internal static class GeometryShapes
 {
-    public static IEnumerable<DrawnShape> Of(Geometry? geometry, string layer, IReadOnlyDictionary<string, string> properties)
+    public static void Take(Geometry? geometry, string layer, IReadOnlyDictionary<string, string> properties, ReadShapes shapes, int depth = 0)
     {
+        ReadShapes.Depth(depth);
         var text = properties.GetValueOrDefault("name", "");
         switch (geometry)
         {
             case null or { IsEmpty: true }:
                 break;
             case Point point:
-                yield return new DrawnShape(layer, DrawnKind.Point, Points([point.Coordinate]), text, properties);
+                shapes.Add(layer, DrawnKind.Point, Points([point.Coordinate], shapes), text, properties);
                 break;
             case LineString line:
-                yield return new DrawnShape(layer, DrawnKind.Line, Points(line.Coordinates), text, properties);
+                shapes.Add(layer, DrawnKind.Line, Points(line.Coordinates, shapes), text, properties);
                 break;
             case Polygon polygon:
-                yield return new DrawnShape(layer, DrawnKind.Area, Points(polygon.ExteriorRing.Coordinates), text, properties);
+                shapes.Add(layer, DrawnKind.Area, Points(polygon.ExteriorRing.Coordinates, shapes), text, properties);
                 break;
             case GeometryCollection many:
-                foreach (var shape in many.Geometries.SelectMany(g => Of(g, layer, properties)))
+                foreach (var part in many.Geometries)
                 {
-                    yield return shape;
+                    Take(part, layer, properties, shapes, depth + 1);
                 }
 
                 break;
@@ -44,8 +45,9 @@ internal static class GeometryShapes
         return words.Length > 0 ? words : otherwise;
     }
 
-    private static IReadOnlyList<SitePoint> Points(Coordinate[] coordinates)
+    private static IReadOnlyList<SitePoint> Points(Coordinate[] coordinates, ReadShapes shapes)
     {
+        shapes.Corners(coordinates.Length);
         if (coordinates.Any(c => !double.IsFinite(c.X) || !double.IsFinite(c.Y)))
         {
             throw new DrawingException("A coordinate in it is not a number.");

@@ -18,6 +18,19 @@ internal static partial class Wkt
     [GeneratedRegex("SPHEROID\\[[^\\[\\]]*(?:\\[[^\\]]*\\][^\\[\\]]*)*\\]", RegexOptions.IgnoreCase)]
     private static partial Regex Spheroid();
 
+    /// <summary>How deep its brackets go.</summary>
+    public static int DepthOf(string wkt)
+    {
+        var (depth, deepest) = (0, 0);
+        foreach (var c in wkt)
+        {
+            depth += c is '[' or '(' ? 1 : c is ']' or ')' ? -1 : 0;
+            deepest = Math.Max(deepest, depth);
+        }
+
+        return deepest;
+    }
+
     /// <summary>EPSG number of the whole definition, where it says one.</summary>
     public static int? CodeOf(string wkt) => OwnCode().Match(wkt) is { Success: true } found && int.TryParse(found.Groups["code"].ValueSpan, NumberStyles.None, CultureInfo.InvariantCulture, out var code) ? code : null;
 

@@ -19,6 +19,9 @@ internal sealed class PlanWindow
     /// <summary>Corners up to which a line is drawn as it is.</summary>
     private const int FewCorners = 40;
 
+    /// <summary>More corners than these in one part are a tangle.</summary>
+    private const int ManyCorners = 5000;
+
     private PlanWindow(JobSheet sheet, double west, double north, int width, int height, double metresPerPixel)
     {
         (Sheet, West, North, MetresPerPixel) = (sheet, west, north, metresPerPixel);
@@ -79,19 +82,33 @@ internal sealed class PlanWindow
     public IEnumerable<Run> InSight(IReadOnlyList<SitePoint> points) =>
         Cut(points, 0).Where(SiteRules.IsRun).Select(p => new Run(p));
 
-    private List<List<SitePoint>> Cut(IReadOnlyList<SitePoint> points, double margin)
+    private List<IReadOnlyList<SitePoint>> Cut(IReadOnlyList<SitePoint> points, double margin) =>
+        [.. new SiteBox(West - margin, North - SpanNorth - margin, West + SpanEast + margin, North + margin).Cut(points).Select(Thin)];
+
+    /// <summary>Without the corners that no pixel could show.</summary>
+    private IReadOnlyList<SitePoint> Thin(IReadOnlyList<SitePoint> part)
     {
-        var line = new LineString([.. points.Select(p => new Coordinate(p.East, p.North))]);
-        var view = new Envelope(West - margin, West + SpanEast + margin, North - SpanNorth - margin, North + margin);
-        if (!view.Intersects(line.EnvelopeInternal))
+        if (part.Count <= FewCorners)
         {
-            return [];
+            return part;
         }
 
-        Geometry seen = view.Contains(line.EnvelopeInternal) ? line : line.Intersection(line.Factory.ToGeometry(view));
-        return [.. Enumerable.Range(0, seen.NumGeometries).Select(seen.GetGeometryN).OfType<LineString>()
-            .Select(part => part.NumPoints > FewCorners ? DouglasPeuckerSimplifier.Simplify(part, MetresPerPixel * 0.4) : part)
-            .Select(part => part.Coordinates.Select(c => new SitePoint(c.X, c.Y)).ToList())];
+        // First in one pass; what is left is simplified as a shape unless it is a tangle, on which that would take for ever.
+        var step = MetresPerPixel * 0.4;
+        var apart = new List<SitePoint> { part[0] };
+        foreach (var point in part.Skip(1).SkipLast(1))
+        {
+            if (apart[^1].DistanceTo(point) >= step)
+            {
+                apart.Add(point);
+            }
+        }
+
+        apart.Add(part[^1]);
+        return apart.Count > ManyCorners
+            ? apart
+            : [.. DouglasPeuckerSimplifier.Simplify(new LineString([.. apart.Select(p => new Coordinate(p.East, p.North))]), step)
+                .Coordinates.Select(c => new SitePoint(c.X, c.Y))];
     }
 
     private WindowLine Line(SheetLine line)

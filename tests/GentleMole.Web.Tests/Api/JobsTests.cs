@@ -166,7 +166,7 @@ public class JobsTests(MoleHost host) : IClassFixture<MoleHost>
         var origin = await host.StoreAsync(async db => (await db.Jobs.SingleAsync(j => j.Id == 1)).Origin);
         var stored = await host.StoreAsync(db => db.Readings.Where(r => r.JobId == 1).ToListAsync());
 
-        var drawing = DrawingReader.Read(await response.Content.ReadAsByteArrayAsync(), "job-1." + format).Value;
+        var drawing = GentleMole.Exchange.Tests.Made.Read(await response.Content.ReadAsByteArrayAsync(), "job-1." + format).Value;
         var toSite = format == "dxf" ? p => p : CoordinateSystems.ToSite(drawing.System, origin).Value.Value;
         Assert.Equal(type, response.Content.Headers.ContentType!.MediaType);
         foreach (var kind in new[] { "dig", "dot", "mark", "record", "hookup", "feature" })

@@ -61,5 +61,9 @@ internal sealed record ImportChoice(
         {
             yield return new FieldError("as0", "The layers chosen hold no lines.");
         }
+        else if (view.Taken(this).Sum(t => t.Points.Count) is > RecordRules.MostImported and var corners)
+        {
+            yield return new FieldError("as0", $"The lines chosen have {corners} corners; {RecordRules.MostImported} is the most for one job. Choose fewer layers, or only what lies near the site.");
+        }
     }
 }

@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
 using GentleMole.Core;
+using GentleMole.Core.Site;
 using GentleMole.Exchange.Drawings;
 using GentleMole.Store;
 using GentleMole.Web.Sheet;
@@ -8,36 +9,55 @@ using OwnersDrawing = GentleMole.Exchange.Drawings.Drawing;
 namespace GentleMole.Web.Stages;
 
 /// <summary>
-/// Where an owner's drawing lies between sending it and taking it over: the file is kept, nothing of it is on the job yet.
+/// Where an owner's drawing lies between sending it and taking it over: what was read of it is kept, nothing of it is on the
+/// job yet.
 /// </summary>
-internal sealed class ImportDesk(DataFolder folder)
+internal sealed class ImportDesk(DataFolder folder, ReadingRoom room)
 {
-    /// <summary>Drawings that are held read in memory; the files of others are read again.</summary>
+    /// <summary>Drawings that are held read in memory; others are taken from the disk again.</summary>
     private const int MostHeld = 8;
+    private const int MostName = 200;
     private static readonly TimeSpan LongestStay = TimeSpan.FromDays(7);
 
-    private readonly ConcurrentDictionary<Guid, OwnersDrawing> _held = new();
+    private readonly ConcurrentDictionary<Guid, Held> _held = new();
 
     /// <summary>Reads and keeps a file; a refusal at <c>file</c> changes nothing.</summary>
-    public async Task<Result<Guid>> KeepAsync(int jobId, IFormFile file, CancellationToken cancellation)
+    /// <param name="sent">Id under which it was sent.</param>
+    public async Task<Result<Guid>> KeepAsync(int jobId, Guid sent, IFormFile file, CancellationToken cancellation)
     {
-        using var content = new MemoryStream();
-        await file.CopyToAsync(content, cancellation);
-        var name = Path.GetFileName(file.FileName) is { Length: > 0 and <= 200 } given ? given : "drawing";
-        var bytes = content.ToArray();
-        var drawing = DrawingReader.Read(bytes, name);
-        if (!drawing.IsGood)
+        var name = Path.GetFileName(file.FileName) is { Length: > 0 and <= MostName } given ? given : "drawing";
+        if (DrawingReader.TooLarge(file.Length, name) is { } refusal)
         {
-            return drawing.Errors.ToList();
+            return refusal;
         }
 
         Directory.CreateDirectory(folder.Imports);
         Clear();
-        var id = Guid.NewGuid();
-        await File.WriteAllTextAsync(NameFile(jobId, id), name, cancellation);
-        await File.WriteAllBytesAsync(DataFile(jobId, id), bytes, cancellation);
-        Hold(id, drawing.Value);
-        return id;
+        var scratch = Path.Combine(folder.Imports, DataFolder.ScratchName());
+        try
+        {
+            await using (var copy = new FileStream(scratch, FileMode.CreateNew, FileAccess.Write))
+            {
+                await file.CopyToAsync(copy, cancellation);
+            }
+
+            var drawing = await room.ReadAsync(sent, scratch, name, cancellation);
+            if (!drawing.IsGood)
+            {
+                return drawing.Errors.ToList();
+            }
+
+            var id = Guid.NewGuid();
+            Write(drawing.Value, scratch);
+            await File.WriteAllTextAsync(NameFile(jobId, id), name, cancellation);
+            File.Move(scratch, DataFile(jobId, id));
+            Hold(id, new Held(drawing.Value));
+            return id;
+        }
+        finally
+        {
+            File.Delete(scratch);
+        }
     }
 
     /// <summary>A kept drawing laid on the site by the choices made; null when there is none.</summary>
@@ -49,18 +69,17 @@ internal sealed class ImportDesk(DataFolder folder)
         }
 
         var name = await File.ReadAllTextAsync(NameFile(jobId, id), cancellation);
-        if (!_held.TryGetValue(id, out var drawing))
+        if (!_held.TryGetValue(id, out var held))
         {
-            var read = DrawingReader.Read(await File.ReadAllBytesAsync(DataFile(jobId, id), cancellation), name);
-            if (!read.IsGood)
+            if (await ReadKeptAsync(DataFile(jobId, id), name, cancellation) is not { } drawing)
             {
                 return null;
             }
 
-            Hold(id, drawing = read.Value);
+            Hold(id, held = new Held(drawing));
         }
 
-        return ImportView.Lay(id, name, drawing, sheet, choice);
+        return ImportView.Lay(id, name, held.Drawing, sheet, choice, held.Laid);
     }
 
     public void Forget(int jobId, Guid id)
@@ -70,14 +89,45 @@ internal sealed class ImportDesk(DataFolder folder)
         File.Delete(DataFile(jobId, id));
     }
 
-    private void Hold(Guid id, OwnersDrawing drawing)
+    /// <summary>What was read when it came. Directories of earlier versions hold the file itself: it is read like a new one.</summary>
+    private async Task<OwnersDrawing?> ReadKeptAsync(string path, string name, CancellationToken cancellation)
+    {
+        var start = new byte[32];
+        await using (var file = File.OpenRead(path))
+        {
+            await file.ReadAtLeastAsync(start, start.Length, throwOnEndOfStream: false, cancellation);
+        }
+
+        if (DrawingCodec.IsOne(start))
+        {
+            try
+            {
+                return new FileInfo(path).Length <= DrawingCodec.MostBytes ? DrawingCodec.Read(await File.ReadAllBytesAsync(path, cancellation)) : null;
+            }
+            catch (InvalidDataException)
+            {
+                return null;
+            }
+        }
+
+        var read = await room.ReadAsync(Guid.NewGuid(), path, name, cancellation);
+        return read.IsGood ? read.Value : null;
+    }
+
+    private static void Write(OwnersDrawing drawing, string path)
+    {
+        using var file = new FileStream(path, FileMode.Create, FileAccess.Write);
+        DrawingCodec.Write(drawing, file);
+    }
+
+    private void Hold(Guid id, Held held)
     {
         if (_held.Count >= MostHeld)
         {
             _held.Clear();
         }
 
-        _held[id] = drawing;
+        _held[id] = held;
     }
 
     /// <summary>Drawings that nobody took over within a week.</summary>
@@ -92,4 +142,24 @@ internal sealed class ImportDesk(DataFolder folder)
     private string NameFile(int jobId, Guid id) => folder.ImportFiles(jobId, id).Name;
 
     private string DataFile(int jobId, Guid id) => folder.ImportFiles(jobId, id).Data;
+
+    /// <summary>A drawing in memory, with the parts of the way in which it was last laid.</summary>
+    private sealed class Held(OwnersDrawing drawing)
+    {
+        private (string Way, SiteBox? Near, LaidDrawing Laid)? _last;
+
+        public OwnersDrawing Drawing => drawing;
+
+        public LaidDrawing Laid(string way, Func<SitePoint, SitePoint> toSite, SiteBox? near)
+        {
+            if (_last is { } last && last.Way == way && last.Near == near)
+            {
+                return last.Laid;
+            }
+
+            var laid = new LaidDrawing(drawing, toSite, near);
+            _last = (way, near, laid);
+            return laid;
+        }
+    }
 }

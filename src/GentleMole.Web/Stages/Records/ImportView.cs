@@ -5,7 +5,6 @@ using GentleMole.Exchange.Drawings;
 using GentleMole.Store.Model;
 using GentleMole.Web.Drawing;
 using GentleMole.Web.Sheet;
-using NetTopologySuite.Geometries;
 using OwnersDrawing = GentleMole.Exchange.Drawings.Drawing;
 
 namespace GentleMole.Web.Stages;
@@ -16,27 +15,30 @@ internal sealed class ImportView
     /// <summary>Farther from the site than this, a drawing is of another place or in another coordinate system.</summary>
     private const double FarMetres = 5000;
 
-    private readonly Func<SitePoint, SitePoint>? _toSite;
+    /// <summary>Corners that are drawn for a look.</summary>
+    private const int MostDrawn = 40_000;
 
-    /// <summary>No coordinate of a drawing that is of this earth lies farther than this from a site.</summary>
-    private const double FarthestDrawnMetres = 1e7;
-
-    private ImportView(Guid id, string fileName, OwnersDrawing drawing, ImportFrame frame, ImportChoice choice, Func<SitePoint, SitePoint>? toSite, SiteFit? fit, IReadOnlyList<FieldError> errors, Envelope? near)
+    private ImportView(Guid id, string fileName, OwnersDrawing drawing, ImportFrame frame, ImportChoice choice, SiteFit? fit, LaidDrawing? laid, IReadOnlyList<FieldError> errors)
     {
-        Near = near;
-        (Id, FileName, Drawing, Frame, Fit, _toSite) = (id, fileName, drawing, frame, fit, toSite);
-        Choice = choice;
-        var laid = toSite is null ? [] : Laid(toSite, errors, out errors);
-        Errors = errors;
-        Trails = [.. laid.Where(l => l.Shape.Kind is DrawnKind.Line or DrawnKind.Area)
-            .Select(l => new PreviewTrail(choice.Layers.TryGetValue(l.Shape.Layer, out var kind) ? kind : null, l.Points))];
-        _laid = laid;
+        (Id, FileName, Drawing, Frame, Choice, Fit) = (id, fileName, drawing, frame, choice, fit);
+        Errors = laid is null ? errors : [.. errors, .. Doubts(laid)];
+        LeftOut = laid?.LeftOut ?? 0;
+        _laid = Errors.Count == 0 ? laid!.Parts : [];
+        var trails = new List<PreviewTrail>();
+        var corners = 0;
+        foreach (var (shape, points) in _laid.Where(l => l.Shape.Kind is DrawnKind.Line or DrawnKind.Area))
+        {
+            corners += points.Count;
+            if (corners <= MostDrawn)
+            {
+                trails.Add(new PreviewTrail(choice.Layers.TryGetValue(shape.Layer, out var kind) ? kind : null, points));
+            }
+        }
+
+        (Trails, IsDrawnInPart) = (trails, corners > MostDrawn);
     }
 
     private readonly IReadOnlyList<(DrawnShape Shape, IReadOnlyList<SitePoint> Points)> _laid;
-
-    /// <summary>The site and what lies near it; null when nothing is drawn yet.</summary>
-    private Envelope? Near { get; }
 
     public Guid Id { get; }
 
@@ -49,7 +51,7 @@ internal sealed class ImportView
     public ImportChoice Choice { get; }
 
     /// <summary>The coordinate system by which it is laid, with its datum shift; null when it is laid otherwise.</summary>
-    public LaidSystem? System { get; private init; }
+    public LaidSystem? System { get; private set; }
 
     /// <summary>The fit by points, with what is left over at each.</summary>
     public SiteFit? Fit { get; }
@@ -58,11 +60,11 @@ internal sealed class ImportView
 
     public IReadOnlyList<PreviewTrail> Trails { get; }
 
-    /// <summary>Parts of the drawing that are no line on any site: without length, or with a coordinate off the earth.</summary>
-    public int LeftOut { get; private set; }
+    /// <summary>True when there is more near the site than a plan can show.</summary>
+    public bool IsDrawnInPart { get; }
 
-    /// <summary>Nearest part of the drawing to the site's origin; tells a wrong coordinate system.</summary>
-    public double? NearestMetres => _laid.Count == 0 ? null : _laid.Min(l => l.Points.Min(p => p.Length));
+    /// <summary>Parts of the drawing that are no line on any site: without length, or with a coordinate off the earth.</summary>
+    public int LeftOut { get; }
 
     /// <summary>How far round the site lines are kept when only near ones are wanted.</summary>
     public const double NearMetres = 100;
@@ -81,11 +83,12 @@ internal sealed class ImportView
         return null;
     }
 
-    public static ImportView Lay(Guid id, string fileName, OwnersDrawing drawing, JobSheet sheet, ImportChoice choice)
+    /// <summary>Lays a drawing on the site.</summary>
+    /// <param name="laid">Gives the parts for a way of laying it, which may be known from before: its name, the way, and what is near.</param>
+    public static ImportView Lay(
+        Guid id, string fileName, OwnersDrawing drawing, JobSheet sheet, ImportChoice choice, Func<string, Func<SitePoint, SitePoint>, SiteBox?, LaidDrawing> laid)
     {
-        var site = sheet.Job.DigCorners.Concat(sheet.Job.Features.SelectMany(f => f.Points)).Select(p => new Coordinate(p.East, p.North)).ToArray();
-        var near = site.Length == 0 ? null : new Envelope(site);
-        near?.ExpandBy(NearMetres);
+        var near = choice.NearOnly ? SiteBox.Of(sheet.Job.DigCorners.Concat(sheet.Job.Features.SelectMany(f => f.Points)))?.Widened(NearMetres) : null;
         var frame = choice.Frame ?? (drawing.System.Length > 0 ? ImportFrame.File : ImportFrame.Site);
         if (!choice.IsChosen)
         {
@@ -95,25 +98,34 @@ internal sealed class ImportView
             };
         }
 
+        ImportView Of(string way, Func<SitePoint, SitePoint> toSite, SiteFit? fit = null)
+        {
+            try
+            {
+                return new ImportView(id, fileName, drawing, frame, choice, fit, laid(way, toSite, near), []);
+            }
+            catch (DrawingException error)
+            {
+                return Not(new FieldError("frame", error.Message));
+            }
+        }
+
+        ImportView Not(params IEnumerable<FieldError> errors) => new(id, fileName, drawing, frame, choice, null, null, [.. errors]);
         switch (frame)
         {
             case ImportFrame.Points:
                 var fit = SiteFit.Of(choice.Pairs);
-                return fit.IsGood
-                    ? new ImportView(id, fileName, drawing, frame, choice, fit.Value.Apply, fit.Value, [], near)
-                    : new ImportView(id, fileName, drawing, frame, choice, null, null, fit.Errors, near);
+                return fit.IsGood ? Of("points " + string.Join(' ', choice.Pairs), fit.Value.Apply, fit.Value) : Not(fit.Errors);
             case ImportFrame.Site:
-                return new ImportView(id, fileName, drawing, frame, choice, p => p * drawing.UnitMetres, null, [], near);
+                return Of("site", p => p * drawing.UnitMetres);
             case ImportFrame.File when drawing.System.Length == 0:
-                return new ImportView(id, fileName, drawing, frame, choice, null, null,
-                    [new FieldError("frame", $"{fileName} names no coordinate system. Choose site metres, an EPSG number, or fit it by two points.")], near);
+                return Not(new FieldError("frame", $"{fileName} names no coordinate system. Choose site metres, an EPSG number, or fit it by two points."));
             default:
-                var system = CoordinateSystems.ToSite(
-                    frame == ImportFrame.File ? drawing.System : CoordinateSystems.NameOf(choice.Epsg), sheet.Job.Origin);
+                var name = frame == ImportFrame.File ? drawing.System : CoordinateSystems.NameOf(choice.Epsg);
+                var system = CoordinateSystems.ToSite(name, sheet.Job.Origin);
                 return system.IsGood
-                    ? new ImportView(id, fileName, drawing, frame, choice, system.Value.Value, null, [], near) { System = system.Value }
-                    : new ImportView(id, fileName, drawing, frame, choice, null, null,
-                        [.. system.Errors.Select(e => e with { Field = frame == ImportFrame.File ? "frame" : "epsg" })], near);
+                    ? Of($"{name} {sheet.Job.Origin}", system.Value.Value).In(system.Value)
+                    : Not(system.Errors.Select(e => e with { Field = frame == ImportFrame.File ? "frame" : "epsg" }));
         }
     }
 
@@ -133,56 +145,21 @@ internal sealed class ImportView
             + (choice.Reference.Length > 0 ? $", {choice.Reference}" : "") + (choice.Dated is { } day ? $", dated {day:yyyy-MM-dd}" : ""),
     });
 
-    private static IEnumerable<IReadOnlyList<SitePoint>> Cut(IReadOnlyList<SitePoint> points, Envelope near)
+    private ImportView In(LaidSystem system)
     {
-        var coordinates = points.Select(p => new Coordinate(p.East, p.North)).ToArray();
-        var whole = new Envelope(coordinates);
-        if (!near.Intersects(whole))
-        {
-            return [];
-        }
-
-        if (coordinates.Length < 2 || near.Contains(whole))
-        {
-            return [points];
-        }
-
-        var line = new LineString(coordinates);
-        var kept = line.Intersection(line.Factory.ToGeometry(near));
-        return Enumerable.Range(0, kept.NumGeometries).Select(kept.GetGeometryN).OfType<LineString>()
-            .Select(part => part.Coordinates.Select(c => new SitePoint(c.X, c.Y)).ToList());
+        System = system;
+        return this;
     }
 
-    private IReadOnlyList<(DrawnShape Shape, IReadOnlyList<SitePoint> Points)> Laid(
-        Func<SitePoint, SitePoint> toSite, IReadOnlyList<FieldError> before, out IReadOnlyList<FieldError> errors)
+    private IEnumerable<FieldError> Doubts(LaidDrawing laid)
     {
-        try
+        if (!(laid.NearestMetres <= FarMetres))
         {
-            var laid = Drawing.Shapes.Select(s => (s, (IReadOnlyList<SitePoint>)[.. s.Points.Select(toSite)]))
-                .Where(l => l.Item2.All(p => p.Length < FarthestDrawnMetres)).ToList();
-            LeftOut = Drawing.Shapes.Count - laid.Count
-                + laid.Count(l => l.s.Kind is DrawnKind.Line or DrawnKind.Area && SiteRules.Joined(l.Item2).Count < 2);
-            var nearest = laid.Count == 0 ? double.PositiveInfinity : laid.Min(l => l.Item2.Min(p => p.Length));
-            var near = Near;
-            if (Choice.NearOnly && near is not null)
-            {
-                laid = [.. laid.SelectMany(l => Cut(l.Item2, near).Select(part => (l.s, part)))];
-            }
-
-            errors = double.IsFinite(nearest) && nearest <= FarMetres
-                ? before
-                : [.. before, new FieldError("frame", $"Laid like this, {FileName} is {(double.IsFinite(nearest) ? $"{nearest / 1000:0.#} km" : "nowhere near")} from the site. Choose another coordinate system, tie the site's origin, or fit it by two points.")];
-            if (errors.Count == 0 && laid.Count == 0)
-            {
-                errors = [new FieldError("frame", $"Laid like this, nothing of {FileName} lies within {NearMetres:0} m of the site; the nearest is {nearest:0} m from its origin. Check how it lies, or take over what lies farther too.")];
-            }
-
-            return errors.Count == 0 ? laid : [];
+            yield return new FieldError("frame", $"Laid like this, {FileName} is {(double.IsFinite(laid.NearestMetres) ? $"{laid.NearestMetres / 1000:0.#} km" : "nowhere near")} from the site. Choose another coordinate system, tie the site's origin, or fit it by two points.");
         }
-        catch (DrawingException error)
+        else if (laid.Parts.Count == 0)
         {
-            errors = [.. before, new FieldError("frame", error.Message)];
-            return [];
+            yield return new FieldError("frame", $"Laid like this, nothing of {FileName} lies within {NearMetres:0} m of the site; the nearest is {laid.NearestMetres:0} m from its origin. Check how it lies, or take over what lies farther too.");
         }
     }
 }

@@ -21,7 +21,7 @@ namespace GentleMole.Web.Stages;
 /// <summary>The desk study: owners asked, sheets that came, and what they say turned into lines on the sheet.</summary>
 [RequestSizeLimit(DrawingReader.MostBytes + 1_000_000)]
 [RequestFormLimits(MultipartBodyLengthLimit = DrawingReader.MostBytes + 1_000_000)]
-internal sealed class RecordsPage(MoleDb db, SheetLoader loader, PlaceClock clock, ImportDesk desk) : SheetPage(db, loader)
+internal sealed class RecordsPage(MoleDb db, SheetLoader loader, PlaceClock clock, ImportDesk desk, ReadingRoom room) : SheetPage(db, loader)
 {
     private const int MostPoints = 500;
 
@@ -256,10 +256,19 @@ internal sealed class RecordsPage(MoleDb db, SheetLoader loader, PlaceClock cloc
             return Refused(reader);
         }
 
-        var kept = await desk.KeepAsync(Id, file, HttpContext.RequestAborted);
+        var kept = await desk.KeepAsync(Id, Sent, file, HttpContext.RequestAborted);
         reader.Refuse(kept.Errors);
         return reader.IsGood ? RedirectToPage(null, null, new { id = Id, import = kept.Value }) : Refused(reader);
     }
+
+    /// <summary>Where a drawing stands that was sent and is not read yet, in words.</summary>
+    public IActionResult OnGetReading(Guid sent) => Content(room.Before(sent) switch
+    {
+        null => "",
+        0 => "It is there and is being read.",
+        1 => "It is there; one drawing is read before it.",
+        var more => $"It is there; {more} drawings are read before it.",
+    });
 
     /// <summary>The drawing laid on the site as chosen so far; nothing is kept.</summary>
     public async Task<IActionResult> OnPostPreviewJudgeAsync() => await ImportAsync(keep: false);
@@ -273,6 +282,8 @@ internal sealed class RecordsPage(MoleDb db, SheetLoader loader, PlaceClock cloc
 
     /// <summary>A drawing that is only looked at changes nothing yet.</summary>
     protected override bool ChangesJob(string? handler) => handler is not "Upload";
+
+    private Guid Sent => Guid.TryParse(Request.Form["once"], out var once) ? once : Guid.NewGuid();
 
     private async Task<IActionResult> ImportAsync(bool keep)
     {
