@@ -17,6 +17,9 @@ public sealed class DataFolder(string path) : IDisposable
     /// <summary>What the system answers when somebody else holds the lock (EWOULDBLOCK).</summary>
     private const int WouldBlock = 11;
 
+    private const UnixFileMode ForOthers = UnixFileMode.GroupRead | UnixFileMode.GroupWrite | UnixFileMode.GroupExecute
+        | UnixFileMode.OtherRead | UnixFileMode.OtherWrite | UnixFileMode.OtherExecute;
+
     private static readonly TimeSpan AskAgain = TimeSpan.FromMilliseconds(100);
     private FileStream? _claim;
 
@@ -113,6 +116,40 @@ public sealed class DataFolder(string path) : IDisposable
             }
 
             await Task.Delay(AskAgain, cancellation).ConfigureAwait(false);
+        }
+    }
+
+    /// <summary>
+    /// What lies here is for its owner alone: directories 0700, files 0600. What was open to others is shut, and that is said.
+    /// </summary>
+    public void Shut(Action<string> say)
+    {
+        if (OperatingSystem.IsWindows())
+        {
+            return;
+        }
+
+        var open = 0;
+        foreach (var entry in new DirectoryInfo(Root).EnumerateFileSystemInfos("*", new EnumerationOptions { RecurseSubdirectories = true, AttributesToSkip = FileAttributes.ReparsePoint }).Prepend(new DirectoryInfo(Root)))
+        {
+            try
+            {
+                var mode = entry.UnixFileMode;
+                if ((mode & ForOthers) != 0)
+                {
+                    open++;
+                    entry.UnixFileMode = mode & ~ForOthers;
+                }
+            }
+            catch (Exception error) when (error is FileNotFoundException or DirectoryNotFoundException)
+            {
+                // Gone meanwhile.
+            }
+        }
+
+        if (open > 0)
+        {
+            say($"{Root} was open to others on this machine ({open} {(open == 1 ? "entry" : "entries")}); now it is for its owner alone.");
         }
     }
 

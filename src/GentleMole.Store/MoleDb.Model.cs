@@ -154,6 +154,24 @@ public sealed partial class MoleDb
             answer.HasOne<Job>().WithMany().HasForeignKey(a => a.JobId);
             answer.HasIndex(a => a.SentAt);
         });
+        builder.Entity<PutAside>().Property(p => p.Content).HasMaxLength(GentleMole.Store.Model.PutAside.MostContent + 1);
+        builder.Entity<LogEntry>().Property(e => e.Before).HasMaxLength(int.MaxValue);
+        builder.Entity<LogEntry>().Property(e => e.After).HasMaxLength(int.MaxValue);
+        builder.Entity<PersonSession>(session =>
+        {
+            session.Property(s => s.Id).ValueGeneratedNever();
+            session.HasOne<MoleUser>().WithMany().HasForeignKey(s => s.PersonId);
+            session.HasIndex(s => s.PersonId);
+        });
+        builder.Entity<DoorTries>().HasKey(t => t.Way);
+        builder.Entity<JobGrant>(grant =>
+        {
+            grant.HasOne<Job>().WithMany().HasForeignKey(g => g.JobId);
+            grant.HasOne<MoleUser>().WithMany().HasForeignKey(g => g.PersonId);
+            grant.HasIndex(g => new { g.PersonId, g.JobId }).IsUnique();
+        });
+        builder.Entity<FirmSettings>().Property(f => f.JobMegabytes).HasDefaultValue(500);
+        builder.Entity<FirmSettings>().Property(f => f.FirmMegabytes).HasDefaultValue(20_000);
         builder.Entity<OwnerRow>().HasIndex(o => o.Name).IsUnique();
         builder.Entity<FirmSettings>(firm =>
         {

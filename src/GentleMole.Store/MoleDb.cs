@@ -82,6 +82,14 @@ public sealed partial class MoleDb(DbContextOptions<MoleDb> options, ChangeConte
 
     public DbSet<TokenRow> ApiTokens => Set<TokenRow>();
 
+    public DbSet<PersonSession> Sessions => Set<PersonSession>();
+
+    public DbSet<DoorTries> Tries => Set<DoorTries>();
+
+    public DbSet<JobGrant> Grants => Set<JobGrant>();
+
+    public DbSet<SecurityEvent> SecurityEvents => Set<SecurityEvent>();
+
     public DbSet<LogEntry> Log => Set<LogEntry>();
 
     public DbSet<SentOnce> Once => Set<SentOnce>();
@@ -137,6 +145,7 @@ public sealed partial class MoleDb(DbContextOptions<MoleDb> options, ChangeConte
         await Log.MaxAsync(e => (long?)e.Id, cancellation).ConfigureAwait(false) ?? 0;
 
     /// <exception cref="ChangedMeanwhileException">The same thing was changed since it was shown; nothing was saved.</exception>
+    /// <exception cref="RuleBrokenException">A value is none that can be kept; nothing was saved.</exception>
     /// <exception cref="StoreBusyException">Its turn did not come in time; nothing was saved.</exception>
     public override async Task<int> SaveChangesAsync(bool acceptAllChangesOnSuccess, CancellationToken cancellationToken = default)
     {
@@ -159,6 +168,7 @@ public sealed partial class MoleDb(DbContextOptions<MoleDb> options, ChangeConte
 
     private async Task<int> WriteAsync(bool acceptAllChangesOnSuccess, CancellationToken cancellation)
     {
+        KeptRules.Check(ChangeTracker);
         await Meanwhile.ResolveAsync(this, ChangeLog.Collect(ChangeTracker), cancellation).ConfigureAwait(false);
         await NumberDotsAsync(cancellation).ConfigureAwait(false);
         await TieRecordsAsync(cancellation).ConfigureAwait(false);
@@ -182,6 +192,7 @@ public sealed partial class MoleDb(DbContextOptions<MoleDb> options, ChangeConte
         await base.SaveChangesAsync(true, cancellation).ConfigureAwait(false);
         foreach (var entry in entries)
         {
+            change.Own.Add(entry.Id);
             Entry(entry).State = EntityState.Detached;
         }
 

@@ -62,6 +62,33 @@ public sealed class StoreFile(DataFolder folder)
         return await connection.ScalarAsync("SELECT count(*) FROM Firms", cancellation).ConfigureAwait(false) is > 0L;
     }
 
+    /// <summary>The demo's people are walked in as by one click, and its token is known: it is not begun on real work, and real work not on it.</summary>
+    /// <exception cref="IOException">The directory is of the other kind; the message says what to do.</exception>
+    public async Task RefuseForeignAsync(bool demo, CancellationToken cancellation = default)
+    {
+        var connection = await StoreConnection.OpenToReadAsync(Path, cancellation).ConfigureAwait(false);
+        await using var closing = connection.ConfigureAwait(false);
+        var isDemo = await connection.ScalarAsync("SELECT max(IsDemo) FROM Firms", cancellation).ConfigureAwait(false) is > 0L;
+        var isEmpty = await connection.ScalarAsync("SELECT (SELECT count(*) FROM Jobs) + (SELECT count(*) FROM AspNetUsers)", cancellation).ConfigureAwait(false) is 0L;
+        if (demo && !isDemo && !isEmpty)
+        {
+            throw new IOException($"{folder.Root} holds real work; the demo lets everybody in and is not started on it. Give the demo another --data directory, or start it with ./mole run.");
+        }
+
+        if (!demo && isDemo)
+        {
+            throw new IOException($"{folder.Root} holds the demo's made-up work, which everybody can walk into; it is not for real use. Give another --data directory, or start it with ./mole demo.");
+        }
+    }
+
+    /// <summary>True when anybody has an account.</summary>
+    public async Task<bool> HoldsPeopleAsync(CancellationToken cancellation = default)
+    {
+        var connection = await StoreConnection.OpenToReadAsync(Path, cancellation).ConfigureAwait(false);
+        await using var closing = connection.ConfigureAwait(false);
+        return await connection.ScalarAsync("SELECT 1 FROM AspNetUsers LIMIT 1", cancellation).ConfigureAwait(false) is not null;
+    }
+
     /// <summary>True when there is any job.</summary>
     public async Task<bool> HoldsJobsAsync(CancellationToken cancellation = default)
     {

@@ -1,4 +1,5 @@
 using GentleMole.Store.Backups;
+using GentleMole.Store.Demo;
 using GentleMole.Store.Evidence;
 using GentleMole.Store.Log;
 using GentleMole.Store.Model;
@@ -16,6 +17,9 @@ public static class StoreSetup
 {
     /// <summary>How long a start waits for another process to leave the directory.</summary>
     public static readonly TimeSpan LongestWait = TimeSpan.FromSeconds(10);
+
+    /// <summary>The migration with which readers see only what they were given.</summary>
+    private const string TrustStep = "_Trust";
 
     public static IServiceCollection AddMoleStore(this IServiceCollection services, string dataDirectory)
     {
@@ -42,6 +46,7 @@ public static class StoreSetup
         var file = services.GetRequiredService<StoreFile>();
         await folder.ClaimAsync(LongestWait, say, cancellation).ConfigureAwait(false);
         folder.Sweep(say);
+        folder.Shut(say);
         var state = await file.InspectAsync(cancellation).ConfigureAwait(false);
         if (state == StoreState.Nothing && File.Exists(file.Path))
         {
@@ -69,6 +74,16 @@ public static class StoreSetup
         await turn.CommitAsync(cancellation).ConfigureAwait(false);
     }
 
+    /// <summary>A database opened by itself, for tools and for what is brought back.</summary>
+    public static MoleDb Open(string file)
+    {
+        var options = new DbContextOptionsBuilder<MoleDb>();
+        Configure(options, file);
+#pragma warning disable CA2000 // The gate lives as long as the context.
+        return new MoleDb(options.Options, new ChangeContext(TimeProvider.System), new WriteGate());
+#pragma warning restore CA2000
+    }
+
     internal static void Configure(DbContextOptionsBuilder options, string file) => options
         .UseSqlite(StoreConnection.TextFor(file), sqlite => sqlite.UseQuerySplittingBehavior(QuerySplittingBehavior.SplitQuery))
         // That the migrations match the model is asked by a test; asking at every start would cost half of it.
@@ -78,11 +93,29 @@ public static class StoreSetup
     /// <summary>Runs the migrations and makes sure that there is a firm row.</summary>
     private static async Task PrepareAsync(MoleDb db, CancellationToken cancellation)
     {
+        var brought = (await db.Database.GetPendingMigrationsAsync(cancellation).ConfigureAwait(false)).Any(m => m.EndsWith(TrustStep, StringComparison.Ordinal));
         await db.Database.MigrateAsync(cancellation).ConfigureAwait(false);
+        if (brought && await db.Firms.AnyAsync(cancellation).ConfigureAwait(false))
+        {
+            await BringAsync(db, cancellation).ConfigureAwait(false);
+        }
+
         if (!await db.Firms.AnyAsync(cancellation).ConfigureAwait(false))
         {
             db.Firms.Add(new FirmSettings());
             await db.SaveChangesAsync(cancellation).ConfigureAwait(false);
         }
+    }
+
+    /// <summary>A store from before readers were given jobs: they keep what they saw, and a demo's is known as one from now on. Logged like any change.</summary>
+    private static async Task BringAsync(MoleDb db, CancellationToken cancellation)
+    {
+        db.Change.Why = "brought up to date: readers keep the jobs that they saw before";
+        var readers = await db.Users.Where(u => u.Role == Role.Reader).Select(u => u.Id).ToListAsync(cancellation).ConfigureAwait(false);
+        var jobs = await db.Jobs.Select(j => j.Id).ToListAsync(cancellation).ConfigureAwait(false);
+        db.Grants.AddRange(readers.SelectMany(reader => jobs.Select(job => new JobGrant { JobId = job, PersonId = reader })));
+        var people = await db.Users.Where(u => u.PasswordHash == null).Select(u => u.UserName!).ToListAsync(cancellation).ConfigureAwait(false);
+        (await db.Firms.AsTracking().SingleAsync(cancellation).ConfigureAwait(false)).IsDemo = DemoPeople.People().All(p => people.Contains(p.UserName!));
+        await db.SaveChangesAsync(cancellation).ConfigureAwait(false);
     }
 }

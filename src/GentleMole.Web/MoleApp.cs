@@ -31,7 +31,15 @@ internal static class MoleApp
         options.Centre ??= options.Demo ? CentreLink.Simulated : null;
         options.Check();
         builder.Services.AddSingleton(options);
+        var address = new PublicAddress(options);
+        builder.Services.AddSingleton(address);
+        if (address.Host is { } host)
+        {
+            builder.Configuration["AllowedHosts"] = host + ";localhost;127.0.0.1;[::1]";
+        }
+
         builder.Services.AddHttpClient();
+        builder.Services.AddHttpClient(nameof(CentreLink)).ConfigurePrimaryHttpMessageHandler(CentreLink.Guarded);
         builder.Services.AddSingleton<CentreLink>();
         // A task in the background that fails is logged and looked into; the people at work go on.
         builder.Services.Configure<HostOptions>(host => host.BackgroundServiceExceptionBehavior = BackgroundServiceExceptionBehavior.Ignore);
@@ -43,6 +51,7 @@ internal static class MoleApp
         builder.Services.AddScoped<JobList>();
         builder.Services.AddSingleton<ReadingRoom>();
         builder.Services.AddSingleton<ImportDesk>();
+        builder.Services.AddScoped<UploadQuota>();
         builder.Services.AddSingleton<PhotoShelf>();
         builder.Services.AddSingleton<PlaceClock>();
         builder.Services.AddSingleton<KeptSheets>();
@@ -70,7 +79,7 @@ internal static class MoleApp
             mvc.Filters.AddService<AccessFilter>(int.MinValue);
             mvc.Filters.AddService<EntryFilter>(int.MinValue);
         });
-        builder.Services.AddTrust(builder.Configuration);
+        builder.Services.AddTrust(builder.Configuration, address);
         builder.Services.AddMoleApi();
         builder.Services.AddHealthChecks().AddCheck<StoreHealth>("store", tags: ["ready"]);
         builder.WebHost.ConfigureKestrel(kestrel =>
@@ -82,6 +91,7 @@ internal static class MoleApp
         });
 
         var app = builder.Build();
+        address.Believe(app);
         app.UseMiddleware<PageGuard>();
         app.UseResponseCompression();
         app.UseExceptionHandler("/problem");
@@ -93,6 +103,7 @@ internal static class MoleApp
         app.UseAuthentication();
         app.UseMoleApi();
 
+        app.UseMiddleware<EndpointGate>();
         app.UseAuthorization();
         app.MapHealthChecks("/health/live", new HealthCheckOptions { Predicate = _ => false }).AllowAnonymous();
         app.MapHealthChecks("/health/ready", new HealthCheckOptions { Predicate = check => check.Tags.Contains("ready") }).AllowAnonymous();
@@ -121,10 +132,17 @@ internal static class MoleApp
     {
         var options = app.Services.GetRequiredService<MoleOptions>();
         await StoreSetup.OpenAsync(app.Services, Console.WriteLine, app.Lifetime.ApplicationStopping);
-        if (options.Demo && !await app.Services.GetRequiredService<StoreFile>().HoldsJobsAsync())
+        var file = app.Services.GetRequiredService<StoreFile>();
+        await file.RefuseForeignAsync(options.Demo, app.Lifetime.ApplicationStopping);
+        if (options.Demo && !await file.HoldsJobsAsync())
         {
             await using var scope = app.Services.CreateAsyncScope();
             await DemoData.SeedAsync(scope.ServiceProvider.GetRequiredService<MoleDb>(), app.Services.GetRequiredService<PlaceClock>().Moment);
+        }
+
+        if (!options.Demo && !await file.HoldsPeopleAsync())
+        {
+            Console.WriteLine($"Nobody has an account here yet. The first one is made at /sign-in with this code: {app.Services.GetRequiredService<FirstAccountCode>().Text}");
         }
 
         app.Lifetime.ApplicationStarted.Register(() => _ = WarmAsync(app));

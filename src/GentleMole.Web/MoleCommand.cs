@@ -3,11 +3,12 @@ using GentleMole.Store;
 using GentleMole.Store.Backups;
 using GentleMole.Store.Log;
 using GentleMole.Web.Setup;
+using GentleMole.Web.Trust;
 using GentleMole.Web.Words;
 
 namespace GentleMole.Web;
 
-/// <summary>What can be done from a terminal, also while the application runs: back up, restore, verify.</summary>
+/// <summary>What can be done from a terminal, also while the application runs: back up, restore, verify, open a door.</summary>
 internal static class MoleCommand
 {
     /// <summary>Runs a command named in the arguments; null when there is none and the application is to be served.</summary>
@@ -36,12 +37,16 @@ internal static class MoleCommand
                 await StoreRestore.RunAsync(backup, options.Data, Console.WriteLine);
                 Console.WriteLine($"Checked and restored into {options.Data}.");
                 return 0;
+            case "unlock" when options.Name is { Length: > 0 } name:
+                return await TerminalDoor.UnlockAsync(file, name);
+            case "password" when options.Name is { Length: > 0 } name:
+                return await TerminalDoor.LinkAsync(file, name, options);
             case "verify":
                 var verdict = await LogChain.VerifyAsync(file);
                 Console.WriteLine($"{LogVerdictWords.Say(verdict)} {LogVerdictWords.Why(verdict)}");
                 return verdict.IsWhole ? 0 : 1;
             default:
-                await Console.Error.WriteLineAsync("Commands are backup, restore FILE and verify.");
+                await Console.Error.WriteLineAsync("Commands are backup, restore FILE, verify, unlock NAME and password NAME.");
                 return 2;
         }
     }

@@ -1,4 +1,5 @@
 using GentleMole.Web;
+using GentleMole.Web.Setup;
 using GentleMole.Web.Stages;
 using Microsoft.Data.Sqlite;
 
@@ -7,6 +8,8 @@ if (args is [DrawingChild.Command, var path, var name])
     return DrawingChild.Run(path, name);
 }
 
+// What this process writes is for its owner alone, whatever writes it.
+PrivateFiles.Begin();
 try
 {
     if (await MoleCommand.TryRunAsync(args) is { } result)

@@ -56,7 +56,7 @@ internal sealed class StoreRoom : IAsyncDisposable
     /// <summary>A job that asks for gas.</summary>
     public Task<(int Job, int Line)> JobAsync(bool gas = true) => DoAsync(async db =>
     {
-        var job = new Job { Name = "Quay" };
+        var job = new Job { Name = "Quay", ReceivedAt = new LocalDateTime(2026, 11, 23, 9, 0), DigPlanned = new LocalDate(2026, 11, 26) };
         if (gas)
         {
             job.Lines.Add(new SoughtLine { Kind = UtilityKind.Gas, Owner = "Tamsin Gas" });

@@ -6,6 +6,7 @@ using AngleSharp.Html.Dom;
 using AngleSharp.Html.Parser;
 using GentleMole.Store;
 using GentleMole.Web.Sheet;
+using GentleMole.Web.Trust;
 using GentleMole.Web.Words;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
@@ -78,6 +79,29 @@ public class MoleHost : WebApplicationFactory<Program>
         return (await new SheetLoader(services.GetRequiredService<MoleDb>(), services.GetRequiredService<PlaceClock>(), new KeptSheets()).LoadAsync(job, default))!;
     }
 
+    /// <summary>What the terminal printed.</summary>
+    internal string FirstCode => Services.GetRequiredService<FirstAccountCode>().Text;
+
+    /// <summary>Makes the first account, and gives its browser.</summary>
+    internal async Task<HttpClient> FirstLeadAsync(string password)
+    {
+        var browser = Browser(null);
+        await browser.SendAsync("/sign-in", "First", ("code", FirstCode), ("person", "Ada Moor"), ("name", "ada"), ("password", password));
+        return browser;
+    }
+
+    /// <summary>A lead lets somebody in; they set a password by the link and sign in.</summary>
+    internal async Task<HttpClient> LetInAsync(HttpClient lead, string person, string name, string role, string password, string given = "")
+    {
+        var (_, page) = await lead.SendAsync("/people", "", ("person", person), ("name", name), ("role", role), ("given", given));
+        Assert.True(page.QuerySelector("[data-token]") is not null, page.QuerySelector("main")?.TextContent);
+        var link = new Uri(page.QuerySelector("[data-token]")!.TextContent).AbsolutePath;
+        var browser = Browser(null);
+        await browser.SendAsync(link, "", ("password", password), ("again", password));
+        await browser.SendAsync("/sign-in", "", ("name", name), ("password", password));
+        return browser;
+    }
+
     protected override void ConfigureWebHost(IWebHostBuilder builder)
     {
         builder.UseSetting("Data", DataDirectory);
@@ -100,6 +124,29 @@ public class MoleHost : WebApplicationFactory<Program>
 public sealed class EmptyHost : MoleHost
 {
     protected override bool Demo => false;
+}
+
+/// <summary>Started empty, with a clock that can be moved.</summary>
+public sealed class MovedHost : MoleHost
+{
+    private readonly MovedClock _clock = new();
+
+    protected override bool Demo => false;
+
+    public void Move(TimeSpan by) => _clock.Ahead += by;
+
+    protected override void ConfigureWebHost(IWebHostBuilder builder)
+    {
+        base.ConfigureWebHost(builder);
+        builder.ConfigureServices(services => services.AddSingleton<TimeProvider>(_clock));
+    }
+
+    private sealed class MovedClock : TimeProvider
+    {
+        public TimeSpan Ahead { get; set; }
+
+        public override DateTimeOffset GetUtcNow() => base.GetUtcNow() + Ahead;
+    }
 }
 
 /// <summary>Pages asked for and forms sent as a browser without scripts would.</summary>

@@ -10,6 +10,9 @@ public sealed class NetworkMesh
     /// <summary>Lines farther apart than this do not couple through the air.</summary>
     public const double FarthestPairMetres = 15;
 
+    /// <summary>Most couplings of pieces that are kept; more takes more memory than one question may.</summary>
+    public const int MostPairs = 1_200_000;
+
     private const double SamePlaceMetres = 1e-6;
 
     /// <summary>Below this a bond is a weld.</summary>
@@ -23,7 +26,10 @@ public sealed class NetworkMesh
     private readonly Dictionary<string, int> _lineIndex = [];
 
     /// <summary>Cuts a network; it must have passed <see cref="NetworkRules"/>.</summary>
-    public NetworkMesh(BuriedNetwork network, Cutting cutting)
+    /// <param name="network">Lines, bonds, soil.</param>
+    /// <param name="cutting">How finely, and where.</param>
+    /// <param name="cancel">Ends it by its exception when nobody waits any more.</param>
+    public NetworkMesh(BuriedNetwork network, Cutting cutting, CancellationToken cancel = default)
     {
         Network = network;
         Cutting = cutting;
@@ -40,7 +46,7 @@ public sealed class NetworkMesh
 
         DropIdleWelds();
 
-        Pairs = network.Coupled ? FindPairs() : [];
+        Pairs = network.Coupled ? FindPairs(cancel) : [];
     }
 
     /// <summary>What was cut.</summary>
@@ -51,6 +57,9 @@ public sealed class NetworkMesh
 
     /// <summary>How many segments that makes.</summary>
     public int SegmentCount => _segments.Count;
+
+    /// <summary>True when so much runs side by side that it cannot be solved.</summary>
+    public bool IsTooLarge { get; private set; }
 
     internal IReadOnlyList<MeshNode> Nodes => _nodes;
 
@@ -221,14 +230,16 @@ public sealed class NetworkMesh
         return (p - (a + (ab * along))).Length;
     }
 
-    private List<MeshPair> FindPairs()
+    private List<MeshPair> FindPairs(CancellationToken cancel)
     {
         var pairs = new List<MeshPair>();
         var longest = _segments.Count == 0 ? 0 : _segments.Max(s => s.LengthMetres);
         var cell = FarthestPairMetres + longest;
         var grid = new Dictionary<(int, int), List<int>>();
-        for (var i = 0; i < _segments.Count; i++)
+        for (var i = 0; i < _segments.Count && !IsTooLarge; i++)
         {
+            cancel.ThrowIfCancellationRequested();
+            IsTooLarge = pairs.Count > MostPairs;
             var middle = (_nodes[_segments[i].From].Place + _nodes[_segments[i].To].Place) * 0.5;
             var (x, y) = ((int)Math.Floor(middle.East / cell), (int)Math.Floor(middle.North / cell));
             for (var dx = -1; dx <= 1; dx++)

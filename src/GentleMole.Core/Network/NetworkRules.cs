@@ -19,6 +19,9 @@ public static class NetworkRules
     /// <summary>Most points of a line.</summary>
     public const int MostPoints = 5000;
 
+    /// <summary>Most bonds, and most insulating joints.</summary>
+    public const int MostJoined = 1000;
+
     /// <summary>Most metres of line in all.</summary>
     public const double MostMetres = 50_000;
 
@@ -79,6 +82,12 @@ public static class NetworkRules
             {
                 Add($"{field}.{nameof(LinePlace.ChainageMetres)}", FormattableString.Invariant($"The chainage must be from 0 to {length:0.###} m, the length of line \"{place.Line}\"."));
             }
+        }
+
+        if (network.Bonds.Count > MostJoined || network.Joints.Count > MostJoined)
+        {
+            Add(network.Bonds.Count > MostJoined ? bonds : joints, $"There are {Math.Max(network.Bonds.Count, network.Joints.Count)}; {MostJoined} is the most.");
+            return errors;
         }
 
         for (var i = 0; i < network.Bonds.Count; i++)

@@ -36,8 +36,16 @@ public sealed class NetworkSolver
     internal Complex[] ShuntSiemens { get; }
 
     /// <summary>Sets up and factors; an error when the network is too large to be solved at once.</summary>
-    public static Result<NetworkSolver> Of(NetworkMesh mesh, double hertz)
+    /// <param name="mesh">The network, cut into pieces.</param>
+    /// <param name="hertz">Frequency.</param>
+    /// <param name="cancel">Ends it by its exception when nobody waits any more.</param>
+    public static Result<NetworkSolver> Of(NetworkMesh mesh, double hertz, CancellationToken cancel = default)
     {
+        if (mesh.IsTooLarge)
+        {
+            return TooLarge;
+        }
+
         var (nodes, segments, bridges) = (mesh.Nodes.Count, mesh.Segments.Count, mesh.Bridges.Count);
         var diagonal = new Complex[nodes + segments + bridges];
         var shunt = new Complex[segments];
@@ -92,12 +100,15 @@ public sealed class NetworkSolver
             neighbours[b].Add(a);
         }
 
-        return SkylineFactor.Of(SkylineFactor.Order(neighbours, later), diagonal, entries) is { } factor
+        return SkylineFactor.Of(SkylineFactor.Order(neighbours, later), diagonal, entries, cancel) is { } factor
             ? factor.IsFinite
                 ? new NetworkSolver(mesh, hertz, factor, diagonal, [.. entries], shunt)
                 : new FieldError(nameof(mesh), "This network has no one solution: resistances or lengths in it are too small or too large to be real.")
-            : new FieldError(nameof(mesh), "So many lines side by side cannot be solved at once; leave out what lies far from the target, or shorten it.");
+            : TooLarge;
     }
+
+    private static FieldError TooLarge { get; } =
+        new("mesh", "So many lines side by side cannot be solved at once; leave out what lies far from the target, or shorten it.");
 
     /// <summary>Currents everywhere for one source.</summary>
     public SolvedNetwork Solve(SignalSource source)

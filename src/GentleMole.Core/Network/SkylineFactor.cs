@@ -10,7 +10,7 @@ namespace GentleMole.Core.Network;
 internal sealed class SkylineFactor
 {
     /// <summary>More stored entries than this would not fit beside everything else.</summary>
-    public const long MostEntries = 12_000_000;
+    public const long MostEntries = 7_000_000;
 
     private readonly int[] _place;
     private readonly int[] _first;
@@ -59,7 +59,7 @@ internal sealed class SkylineFactor
 
     /// <summary>Factors a matrix; null when its envelope is too large to be kept.</summary>
     /// <param name="entries">Entries of the upper or lower triangle, by unknown; repeated ones add up.</param>
-    public static SkylineFactor? Of(int[] place, IReadOnlyList<Complex> diagonal, IReadOnlyList<(int A, int B, Complex Value)> entries)
+    public static SkylineFactor? Of(int[] place, IReadOnlyList<Complex> diagonal, IReadOnlyList<(int A, int B, Complex Value)> entries, CancellationToken cancel = default)
     {
         var n = place.Length;
         var first = new int[n];
@@ -103,6 +103,7 @@ internal sealed class SkylineFactor
 
         for (var j = 0; j < n; j++)
         {
+            cancel.ThrowIfCancellationRequested();
             Column(j, first, start, re, im, inverse, pivot);
         }
 

@@ -1,7 +1,10 @@
 using System.IO.Compression;
+using System.Text.Json;
+using GentleMole.Core;
 using GentleMole.Store.Log;
 using GentleMole.Store.Writing;
 using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
 
 namespace GentleMole.Store.Backups;
 
@@ -75,7 +78,8 @@ public static class StoreRestore
     private static async Task CheckAsync(DataFolder restored, CancellationToken cancellation)
     {
         var file = new StoreFile(restored);
-        if (await file.InspectAsync(cancellation).ConfigureAwait(false) == StoreState.Nothing)
+        var state = await file.InspectAsync(cancellation).ConfigureAwait(false);
+        if (state == StoreState.Nothing)
         {
             throw new IOException("the database in it holds nothing.");
         }
@@ -89,9 +93,38 @@ public static class StoreRestore
             }
         }
 
+        if (await FirstWrongAsync(file.Path, state, cancellation).ConfigureAwait(false) is { } wrong)
+        {
+            throw new IOException($"it holds what cannot be kept ({wrong.Field}: {wrong.Sentence.TrimEnd('.')}).");
+        }
+
         if (await LogChain.VerifyAsync(file, cancellation).ConfigureAwait(false) is { IsWhole: false })
         {
             throw new IOException("the chain of the log in it does not hold; ./mole verify says where in the directory that it was made from.");
+        }
+    }
+
+    /// <summary>What came by another way must hold to the same rule. A store of an earlier version is brought up to date for that, as a start would.</summary>
+    private static async Task<FieldError?> FirstWrongAsync(string path, StoreState state, CancellationToken cancellation)
+    {
+        var db = StoreSetup.Open(path);
+        await using var closing = db.ConfigureAwait(false);
+        try
+        {
+            if (state != StoreState.Current)
+            {
+                await db.Database.MigrateAsync(cancellation).ConfigureAwait(false);
+            }
+
+            return await KeptRules.FirstWrongAsync(db, cancellation).ConfigureAwait(false);
+        }
+        catch (Exception error) when (error is FormatException or InvalidOperationException or JsonException or InvalidCastException or OverflowException)
+        {
+            throw new IOException("a value in it cannot be read.", error);
+        }
+        finally
+        {
+            SqliteConnection.ClearAllPools();
         }
     }
 

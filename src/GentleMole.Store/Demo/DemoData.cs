@@ -18,6 +18,8 @@ public static class DemoData
         db.Change.Who = "the demo";
         var transaction = await db.BeginWriteAsync(cancellation).ConfigureAwait(false);
         await using var ending = transaction.ConfigureAwait(false);
+        var firm = await db.Firms.SingleAsync(cancellation).ConfigureAwait(false);
+        firm.IsDemo = true;
         if (!await db.Users.AnyAsync(cancellation).ConfigureAwait(false))
         {
             // Also into a directory from before there were people: nobody could get in.
@@ -28,11 +30,11 @@ public static class DemoData
 
         if (await db.Jobs.AnyAsync(cancellation).ConfigureAwait(false))
         {
+            await db.SaveChangesAsync(cancellation).ConfigureAwait(false);
             await transaction.CommitAsync(cancellation).ConfigureAwait(false);
             return;
         }
 
-        var firm = await db.Firms.SingleAsync(cancellation).ConfigureAwait(false);
         (firm.Name, firm.PlaceName) = ("Burrow & Lantern Locating", "Pellow Bay");
         (firm.HomeLatitude, firm.HomeLongitude) = (49.7312, -7.4120);
         (firm.ToleranceMetres, firm.School) = (0.5, MarkSchool.Corrected);
@@ -51,6 +53,7 @@ public static class DemoData
         var (lido, floodlights) = (LidoJob.Make(now), FloodlightsJob.Make(now));
         db.Jobs.AddRange(lido, Footbridge(now), floodlights);
         await db.SaveChangesAsync(cancellation).ConfigureAwait(false);
+        await GiveAsync(db, "quill", [lido, floodlights], cancellation).ConfigureAwait(false);
         LidoJob.Work(lido, instruments[0], instruments[2], now);
         FloodlightsJob.Work(floodlights, instruments[0], instruments[2], now);
 
@@ -64,6 +67,15 @@ public static class DemoData
     }
 
     /// <summary>Cautions accepted this morning, and the week's visits.</summary>
+    /// <summary>A reader sees the jobs that they were given; the one who digs is given two of the three.</summary>
+    private static async Task GiveAsync(MoleDb db, string reader, IReadOnlyList<Job> jobs, CancellationToken cancellation)
+    {
+        if (await db.Users.Where(u => u.UserName == reader).Select(u => u.Id).SingleOrDefaultAsync(cancellation).ConfigureAwait(false) is { } id)
+        {
+            db.Grants.AddRange(jobs.Select(j => new JobGrant { JobId = j.Id, PersonId = id }));
+        }
+    }
+
     private static void Book(MoleDb db, IReadOnlyList<Job> jobs, Instant now, string? locatorId)
     {
         var today = now.InUtc().Date;

@@ -20,7 +20,7 @@ internal sealed class EvidenceIntake(TimeProvider clock)
     private int _undoneBefore;
 
     /// <exception cref="BatchRefusedException">A sample is kept in another job; whatever was written before it was met must be undone.</exception>
-    public TakenBatch Take(WriteSession session, int jobId, string who, IReadOnlyList<Sample> samples)
+    public TakenBatch Take(WriteSession session, int jobId, (string Name, string Id) who, IReadOnlyList<Sample> samples)
     {
         if (session.Undone != _undoneBefore)
         {
@@ -47,7 +47,7 @@ internal sealed class EvidenceIntake(TimeProvider clock)
         return new TakenBatch(batch.Count, samples.Count - batch.Count);
     }
 
-    private void Keep(WriteSession session, Batch batch, string who)
+    private void Keep(WriteSession session, Batch batch, (string Name, string Id) who)
     {
         var now = clock.Now();
         var blocks = new List<object>();
@@ -55,7 +55,7 @@ internal sealed class EvidenceIntake(TimeProvider clock)
         var first = block + 1;
         foreach (var (hookup, part) in batch.Parts)
         {
-            var walk = WalkOf(session, batch.JobId, who, hookup, now);
+            var walk = WalkOf(session, batch.JobId, who.Name, hookup, now);
             var content = SampleCodec.Encode(part.Samples);
             session.Prepare("INSERT INTO Blocks (Id, JobId, WalkId, StoredAt, Count, Content) VALUES (?1, ?2, ?3, ?4, ?5, ?6)")
                 .Run(++block, batch.JobId, walk, now, part.Samples.Count, content);
@@ -72,7 +72,8 @@ internal sealed class EvidenceIntake(TimeProvider clock)
         {
             JobId = batch.JobId,
             At = now,
-            Who = who,
+            Who = who.Name,
+            WhoId = who.Id,
             What = "added",
             Subject = $"{nameof(SampleBlock)}:{first}",
             After = JsonSerializer.Serialize(new { Samples = batch.Count, Blocks = blocks, Dots = batch.EndDots() }, StoredJson.Options),

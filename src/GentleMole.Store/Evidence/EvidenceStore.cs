@@ -20,9 +20,13 @@ public sealed class EvidenceStore
     internal EvidenceStore(StoreWriter writer, TimeProvider clock) => (_writer, _intake) = (writer, new EvidenceIntake(clock));
 
     /// <summary>Keeps a batch; it is on the disk when the task ends.</summary>
+    /// <param name="jobId">Job.</param>
+    /// <param name="who">Name of the token that sent it.</param>
+    /// <param name="samples">What was sent.</param>
+    /// <param name="whoId">Number of the token.</param>
     /// <exception cref="ArgumentException">A sample shows what no reading can: <see cref="ReadingRules"/> are for everybody who hands one in.</exception>
     /// <exception cref="StoreBusyException">Too much waits already; nothing was kept.</exception>
-    public async Task<TakenBatch> TakeAsync(int jobId, string who, IReadOnlyList<Sample> samples)
+    public async Task<TakenBatch> TakeAsync(int jobId, string who, IReadOnlyList<Sample> samples, string whoId = "")
     {
         if (samples.Count > ReadingRules.MostAtOnce || !samples.All(IsReading))
         {
@@ -31,7 +35,7 @@ public sealed class EvidenceStore
 
         try
         {
-            return await _writer.RunAsync(session => _intake.Take(session, jobId, who, samples)).ConfigureAwait(false);
+            return await _writer.RunAsync(session => _intake.Take(session, jobId, (who, whoId), samples)).ConfigureAwait(false);
         }
         catch (BatchRefusedException refused)
         {
@@ -93,6 +97,7 @@ public sealed class EvidenceStore
             JobId = jobId,
             At = db.Change.Now,
             Who = db.Change.Who,
+            WhoId = db.Change.WhoId,
             What = "added",
             Subject = $"{nameof(Model.Reading)}:×{adopted.Count}",
             After = JsonSerializer.Serialize(new { Samples = adopted.Count, Dots = numbers }, StoredJson.Options),

@@ -11,6 +11,9 @@ public sealed class ChangeContext(TimeProvider clock)
     /// <summary>Name of the person or token; the application itself when nobody asked.</summary>
     public string Who { get; set; } = "the application";
 
+    /// <summary>Number of the person or token; empty for the application itself.</summary>
+    public string WhoId { get; set; } = "";
+
     /// <summary>Why something that was accepted already is changed.</summary>
     public string Why { get; set; } = "";
 
@@ -19,6 +22,9 @@ public sealed class ChangeContext(TimeProvider clock)
     /// overwritten. Null when nothing was on a screen.
     /// </summary>
     public long? SeenUpTo { get; set; }
+
+    /// <summary>Entries of this request's own earlier saves: nobody else's.</summary>
+    public HashSet<long> Own { get; } = [];
 
     /// <summary>Last log entry when the form was first shown, where it has come back since; null for <see cref="SeenUpTo"/>.</summary>
     public long? ShownAt { get; set; }

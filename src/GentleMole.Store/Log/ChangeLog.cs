@@ -20,6 +20,9 @@ internal static class ChangeLog
         [typeof(LogEntry)] = "the log itself",
         [typeof(SentOnce)] = "ids of forms, forgotten after a quarter",
         [typeof(CentreAnswer)] = "the way of an answer that is logged with its line",
+        [typeof(PersonSession)] = "sign-ins, which are events of their own",
+        [typeof(DoorTries)] = "counts tries at the door",
+        [typeof(SecurityEvent)] = "a record of its own",
         [typeof(ReceiverWalk)] = "logged with the batch that begins it",
         [typeof(SampleBlock)] = "logged by its hash, one entry a batch",
         [typeof(LooseSample)] = "an index of the blocks",
@@ -33,6 +36,7 @@ internal static class ChangeLog
         ["MoleUser." + nameof(MoleUser.AccessFailedCount)] = "counts tries at the door",
         ["MoleUser." + nameof(MoleUser.NormalizedUserName)] = "follows the name",
         ["MoleUser." + nameof(MoleUser.NormalizedEmail)] = "follows the address",
+        ["MoleUser." + nameof(MoleUser.UsedCode)] = "changes with every use",
         ["TokenRow." + nameof(TokenRow.LastUsedAt)] = "changes with every use",
         ["PutAside." + nameof(PutAside.Content)] = "kept as it came with the notice put aside",
         ["SoughtLine." + nameof(SoughtLine.DotsNumbered)] = "counts dots, which are logged",
@@ -42,7 +46,7 @@ internal static class ChangeLog
     /// <summary>Properties whose change is logged and whose value is not: secrets.</summary>
     public static IReadOnlySet<string> Hidden { get; } = new HashSet<string>
     {
-        "MoleUser." + nameof(MoleUser.PasswordHash), "TokenRow." + nameof(TokenRow.TokenHash),
+        "MoleUser." + nameof(MoleUser.PasswordHash), "TokenRow." + nameof(TokenRow.TokenHash), "MoleUser." + nameof(MoleUser.ResetHash), "IdentityUserToken`1.Value",
     };
 
     private const string HiddenValue = "(not shown)";
@@ -100,6 +104,7 @@ internal static class ChangeLog
                     JobId = group.Key.JobId,
                     At = change.Now,
                     Who = change.Who,
+                    WhoId = change.WhoId,
                     What = group.Key.What,
                     Subject = together ? $"{group.Key.ClrType.Name}:×{part.Count}" : part[0].Subject,
                     Before = Text(part[0].Before),
@@ -134,8 +139,9 @@ internal static class ChangeLog
 
     private static Dictionary<string, object?> Values(EntityEntry entry, IReadOnlyList<string>? only, bool current) => entry.Properties
         .Where(p => IsLogged(p) && (only is null || only.Contains(p.Metadata.Name)))
-        .Select(p => (p.Metadata.Name, Value: Hidden.Contains(FullName(p)) ? HiddenValue : current ? p.CurrentValue : p.OriginalValue))
+        .Select(p => (p.Metadata.Name, Value: current ? p.CurrentValue : p.OriginalValue, IsHidden: Hidden.Contains(FullName(p))))
         .Where(p => only is not null || p.Value is not (null or "" or false))
+        .Select(p => (p.Name, Value: p.IsHidden && p.Value is not (null or "") ? HiddenValue : p.Value))
         .ToDictionary(p => p.Name, p => Shown(p.Value));
 
     private static string Text(Dictionary<string, object?> values) => values.Count == 0 ? "" : JsonSerializer.Serialize(values, StoredJson.Options);

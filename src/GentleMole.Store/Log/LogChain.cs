@@ -36,6 +36,12 @@ public static class LogChain
             hash.AppendData(bytes);
         }
 
+        // Entries from before there was a number are hashed as they were.
+        if (entry.WhoId.Length > 0)
+        {
+            hash.AppendData(Encoding.UTF8.GetBytes(entry.WhoId));
+        }
+
         return Convert.ToHexStringLower(hash.GetHashAndReset());
     }
 
@@ -65,7 +71,7 @@ public static class LogChain
         var handovers = await HandoversAsync(connection, cancellation).ConfigureAwait(false);
         var command = connection.CreateCommand();
         await using var ending = command.ConfigureAwait(false);
-        command.CommandText = "SELECT Id, JobId, At, Who, What, Subject, Before, After, Why, Hash FROM Log ORDER BY Id";
+        command.CommandText = "SELECT Id, JobId, At, Who, What, Subject, Before, After, Why, Hash, WhoId FROM Log ORDER BY Id";
         var reader = await command.ExecuteReaderAsync(cancellation).ConfigureAwait(false);
         await using var done = reader.ConfigureAwait(false);
         var (count, head) = (0L, Root);
@@ -82,6 +88,7 @@ public static class LogChain
                 Before = reader.GetString(6),
                 After = reader.GetString(7),
                 Why = reader.GetString(8),
+                WhoId = reader.GetString(10),
             };
             var hash = reader.GetString(9);
             if (entry.Id != count + 1 || HashOf(entry, head) != hash)

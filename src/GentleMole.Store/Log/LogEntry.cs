@@ -19,6 +19,12 @@ public sealed class LogEntry
 
     public required string Who { get; set; }
 
+    /// <summary>
+    /// Number of the person or token, which stays when a name changes; empty for the application itself, and in entries from
+    /// before it was kept.
+    /// </summary>
+    public string WhoId { get; set; } = "";
+
     /// <summary><c>added</c>, <c>changed</c>, <c>removed</c>.</summary>
     public required string What { get; set; }
 

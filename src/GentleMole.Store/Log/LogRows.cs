@@ -12,7 +12,7 @@ internal static class LogRows
         entry.Id = last.Count > 0 ? last[0].Id + 1 : 1;
         entry.Hash = LogChain.HashOf(entry, last.Count > 0 ? last[0].Hash : LogChain.Root);
         session.Prepare(
-            "INSERT INTO Log (Id, JobId, At, Who, What, Subject, Before, After, Why, Hash) VALUES (?1, ?2, ?3, ?4, ?5, ?6, ?7, ?8, ?9, ?10)")
-            .Run(entry.Id, entry.JobId, entry.At, entry.Who, entry.What, entry.Subject, entry.Before, entry.After, entry.Why, entry.Hash);
+            "INSERT INTO Log (Id, JobId, At, Who, What, Subject, Before, After, Why, Hash, WhoId) VALUES (?1, ?2, ?3, ?4, ?5, ?6, ?7, ?8, ?9, ?10, ?11)")
+            .Run(entry.Id, entry.JobId, entry.At, entry.Who, entry.What, entry.Subject, entry.Before, entry.After, entry.Why, entry.Hash, entry.WhoId);
     }
 }

@@ -29,6 +29,7 @@ internal static class Meanwhile
         var shown = db.Change.Carried.Count > 0 ? Math.Min(seen, db.Change.ShownAt ?? seen) : seen;
         var since = await db.Log.AsNoTracking().Where(e => e.Id > shown && EF.Parameter(subjects).Contains(e.Subject))
             .OrderBy(e => e.Id).ToListAsync(cancellation).ConfigureAwait(false);
+        since.RemoveAll(e => db.Change.Own.Contains(e.Id));
         var (clashes, carried) = (new List<LogEntry>(), new List<string>());
         foreach (var ofSubject in since.GroupBy(e => e.Subject))
         {

@@ -111,6 +111,7 @@ namespace GentleMole.Store.Migrations
 
                     b.Property<string>("After")
                         .IsRequired()
+                        .HasMaxLength(2147483647)
                         .HasColumnType("TEXT");
 
                     b.Property<DateTime>("At")
@@ -118,6 +119,7 @@ namespace GentleMole.Store.Migrations
 
                     b.Property<string>("Before")
                         .IsRequired()
+                        .HasMaxLength(2147483647)
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Hash")
@@ -136,6 +138,10 @@ namespace GentleMole.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("WhoId")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -277,6 +283,26 @@ namespace GentleMole.Store.Migrations
                     b.ToTable("Wires");
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.DoorTries", b =>
+                {
+                    b.Property<string>("Way")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Account")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("LastAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Wrong")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Way");
+
+                    b.ToTable("Tries");
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.FirmSettings", b =>
                 {
                     b.Property<int>("Id")
@@ -294,6 +320,11 @@ namespace GentleMole.Store.Migrations
                     b.Property<TimeOnly>("DayStarts")
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("FirmMegabytes")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER")
+                        .HasDefaultValue(20000);
+
                     b.Property<int>("FirstFrequency")
                         .HasColumnType("INTEGER");
 
@@ -305,6 +336,17 @@ namespace GentleMole.Store.Migrations
 
                     b.Property<double>("HomeLongitude")
                         .HasColumnType("REAL");
+
+                    b.Property<bool>("IsDemo")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("JobMegabytes")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER")
+                        .HasDefaultValue(500);
+
+                    b.Property<bool>("LeadsNeedSecondFactor")
+                        .HasColumnType("INTEGER");
 
                     b.Property<string>("MarksValid")
                         .IsRequired()
@@ -802,6 +844,29 @@ namespace GentleMole.Store.Migrations
                     b.ToTable("Jobs");
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.JobGrant", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("PersonId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("JobId");
+
+                    b.HasIndex("PersonId", "JobId")
+                        .IsUnique();
+
+                    b.ToTable("Grants");
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.LineModel", b =>
                 {
                     b.Property<int>("Id")
@@ -948,6 +1013,13 @@ namespace GentleMole.Store.Migrations
                     b.Property<bool>("PhoneNumberConfirmed")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("ResetHash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("ResetUntil")
+                        .HasColumnType("TEXT");
+
                     b.Property<int>("Role")
                         .HasColumnType("INTEGER");
 
@@ -956,6 +1028,10 @@ namespace GentleMole.Store.Migrations
 
                     b.Property<bool>("TwoFactorEnabled")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("UsedCode")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<string>("UserName")
                         .HasMaxLength(256)
@@ -1010,6 +1086,42 @@ namespace GentleMole.Store.Migrations
                     b.ToTable("Owners");
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.PersonSession", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Address")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Browser")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("ConfirmedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("EndedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("MadeAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("PersonId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("SeenAt")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("PersonId");
+
+                    b.ToTable("Sessions");
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.Photo", b =>
                 {
                     b.Property<Guid>("Id")
@@ -1061,6 +1173,7 @@ namespace GentleMole.Store.Migrations
 
                     b.Property<string>("Content")
                         .IsRequired()
+                        .HasMaxLength(20001)
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Number")
@@ -1321,6 +1434,42 @@ namespace GentleMole.Store.Migrations
                     b.HasIndex("RequestId");
 
                     b.ToTable("Sheets");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.SecurityEvent", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("About")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Address")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Times")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("WhoId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("SecurityEvents");
                 });
 
             modelBuilder.Entity("GentleMole.Store.Model.Settlement", b =>
@@ -1640,6 +1789,9 @@ namespace GentleMole.Store.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<DateTime?>("ExpiresAt")
+                        .HasColumnType("TEXT");
+
                     b.Property<DateTime?>("LastUsedAt")
                         .HasColumnType("TEXT");
 
@@ -1864,6 +2016,21 @@ namespace GentleMole.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.JobGrant", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.Job", null)
+                        .WithMany()
+                        .HasForeignKey("JobId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("GentleMole.Store.Model.MoleUser", null)
+                        .WithMany()
+                        .HasForeignKey("PersonId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.LineModel", b =>
                 {
                     b.HasOne("GentleMole.Store.Model.Job", null)
@@ -1878,6 +2045,15 @@ namespace GentleMole.Store.Migrations
                     b.HasOne("GentleMole.Store.Model.Job", null)
                         .WithMany("Ties")
                         .HasForeignKey("JobId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.PersonSession", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.MoleUser", null)
+                        .WithMany()
+                        .HasForeignKey("PersonId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });

@@ -56,5 +56,17 @@ public sealed class FirmSettings
     /// <summary>Last notice taken from the notice centre.</summary>
     public long CentreCursor { get; set; }
 
+    /// <summary>True for the made-up firm of the demo; its directory is not for real work, and no other is for the demo.</summary>
+    public bool IsDemo { get; set; }
+
+    /// <summary>Leads must have a second factor.</summary>
+    public bool LeadsNeedSecondFactor { get; set; }
+
+    /// <summary>Photos and drawings of one job, megabytes.</summary>
+    public int JobMegabytes { get; set; } = 500;
+
+    /// <summary>Photos and drawings of all jobs together, megabytes.</summary>
+    public int FirmMegabytes { get; set; } = 20_000;
+
     public NoticeRules Rules => new(ValidityRule.Stored(NoticeRule), CutOff, ValidityRule.Stored(MarksValid));
 }

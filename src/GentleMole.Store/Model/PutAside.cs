@@ -8,6 +8,9 @@ namespace GentleMole.Store.Model;
 /// </summary>
 public sealed class PutAside
 {
+    /// <summary>Characters of what came that are kept.</summary>
+    public const int MostContent = 20_000;
+
     public int Id { get; set; }
 
     public Instant CameAt { get; set; }

@@ -22,6 +22,9 @@ public sealed class TokenRow
 
     public Instant MadeAt { get; set; }
 
+    /// <summary>From when on it opens nothing; null for tokens from before they had an end.</summary>
+    public Instant? ExpiresAt { get; set; }
+
     public Instant? RevokedAt { get; set; }
 
     public Instant? LastUsedAt { get; set; }

@@ -1,8 +1,11 @@
 using GentleMole.Core;
+using GentleMole.Store.Model;
 using GentleMole.Store.Writing;
 using GentleMole.Web.Frame;
+using GentleMole.Web.Trust;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Mvc;
+using System.Security.Claims;
 
 namespace GentleMole.Web.Api;
 
@@ -33,13 +36,22 @@ internal static class ApiProblem
 
     /// <summary>After an exception: the store's trouble is told with when to come back, anything else is ours.</summary>
     public static Task AfterFailureAsync(HttpContext http) =>
-        StoreTrouble.Of(http.Features.Get<IExceptionHandlerFeature>()?.Error) is { } trouble
+        RuleBrokenException.In(http.Features.Get<IExceptionHandlerFeature>()?.Error) is { } broken ? BadInput(broken.Errors).ExecuteAsync(http)
+            : StoreTrouble.Of(http.Features.Get<IExceptionHandlerFeature>()?.Error) is { } trouble
             ? Status(http.ComeBackLater(trouble), trouble.Sentence).ExecuteAsync(http)
             : FillEmptyAsync(http);
 
     /// <summary>Gives a body to refusals that the framework made without one.</summary>
-    public static Task FillEmptyAsync(HttpContext http) =>
-        Status(http.Response.StatusCode, http.Response.StatusCode == StatusCodes.Status403Forbidden ? "The scope of this token does not reach so far." : null).ExecuteAsync(http);
+    public static Task FillEmptyAsync(HttpContext http)
+    {
+        if (http.Response.StatusCode == StatusCodes.Status403Forbidden)
+        {
+            http.RequestServices.GetRequiredService<SecurityBook>().Note(
+                SecurityEventKind.TokenOutOfScope, http, http.User.Identity?.Name ?? "", http.User.FindFirstValue(ClaimTypes.NameIdentifier) ?? "", http.Request.Path);
+        }
+
+        return         Status(http.Response.StatusCode, http.Response.StatusCode == StatusCodes.Status403Forbidden ? "The scope of this token does not reach so far." : null).ExecuteAsync(http);
+    }
 
     private static string TitleOf(int status) => status switch
     {

@@ -1,3 +1,4 @@
+using System.Security.Claims;
 using GentleMole.Store.Log;
 using GentleMole.Web.Trust;
 using Microsoft.AspNetCore.Authentication;
@@ -46,7 +47,8 @@ internal static class ApiSetup
                 }
 
                 http.User = token;
-                http.RequestServices.GetRequiredService<ChangeContext>().Who = token.Identity!.Name!;
+                var change = http.RequestServices.GetRequiredService<ChangeContext>();
+                (change.Who, change.WhoId) = (token.Identity!.Name!, token.FindFirstValue(ClaimTypes.NameIdentifier)!);
                 await next(http);
             });
         });

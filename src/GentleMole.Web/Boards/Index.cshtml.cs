@@ -9,7 +9,7 @@ using NodaTime;
 namespace GentleMole.Web.Boards;
 
 /// <summary>The jobs: each with its state, what is due next and what is wrong.</summary>
-internal sealed class JobsIndexPage(JobList jobs) : PageModel
+internal sealed class JobsIndexPage(JobList jobs, JobGate gate) : PageModel
 {
     private const int PageSize = 40;
 
@@ -36,7 +36,9 @@ internal sealed class JobsIndexPage(JobList jobs) : PageModel
     {
         var board = await jobs.BoardAsync(cancellation);
         (Firm, Today) = (board.Firm, board.Today);
+        var only = await gate.OnlyAsync(User.SignedIn()!, cancellation);
         var found = board.Jobs
+            .Where(j => only is null || only.Contains(j.Id))
             .Where(j => Matches(j, Search))
             .Select(j => (Job: j, Next: ClockWords.Next(j.Deadlines, j.Progress)))
             .OrderBy(j => j.Job.Progress.HandedOver)

@@ -4,6 +4,7 @@ using GentleMole.Exchange.Centre;
 using GentleMole.Store;
 using GentleMole.Store.Model;
 using GentleMole.Web.Words;
+using GentleMole.Store.Writing;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
 
@@ -18,6 +19,9 @@ internal sealed class CentreExchange(MoleDb db, PlaceClock clock, HttpClient htt
 {
     private const int LongestWaitSeconds = 300;
 
+    /// <summary>Notices taken in one turn; the others come with the next.</summary>
+    private const int MostAtOnce = 200;
+
     /// <summary>Takes new notices; gives how many became jobs. What cannot be taken is put aside, and what follows goes on.</summary>
     /// <exception cref="JsonException">The answer is no list of notices.</exception>
     public async Task<int> TakeAsync(CancellationToken cancellation)
@@ -26,13 +30,8 @@ internal sealed class CentreExchange(MoleDb db, PlaceClock clock, HttpClient htt
         var firm = await db.Firms.SingleAsync(cancellation);
         var answer = await http.GetStringAsync($"notices?after={firm.CentreCursor}", cancellation);
         var taken = 0;
-        foreach (var received in CentreInbox.Read(answer, firm.CentreCursor, firm.TimeZone, clock.Moment))
+        foreach (var received in CentreInbox.Read(answer, firm.CentreCursor, firm.TimeZone, clock.Moment).Where(n => !(n.Sequence <= firm.CentreCursor)).Take(MostAtOnce).ToList())
         {
-            if (received.Sequence <= firm.CentreCursor)
-            {
-                continue;
-            }
-
             if (received.Job is null)
             {
                 await PutAsideAsync(received, cancellation);
@@ -43,8 +42,21 @@ internal sealed class CentreExchange(MoleDb db, PlaceClock clock, HttpClient htt
                 taken++;
             }
 
-            firm.CentreCursor = received.Sequence ?? firm.CentreCursor;
-            await db.SaveChangesAsync(cancellation);
+            try
+            {
+                firm.CentreCursor = received.Sequence ?? firm.CentreCursor;
+                await db.SaveChangesAsync(cancellation);
+            }
+            catch (RuleBrokenException broken)
+            {
+                // The last rule caught what the first ones did not know of: it is put aside like any other.
+                db.ChangeTracker.Clear();
+                taken = received.Job is null ? taken : taken - 1;
+                firm = await db.Firms.SingleAsync(cancellation);
+                firm.CentreCursor = received.Sequence ?? firm.CentreCursor;
+                await PutAsideAsync(received with { Number = "", Trouble = $"{broken.Errors[0].Field}: {broken.Errors[0].Sentence}" }, cancellation);
+                await db.SaveChangesAsync(cancellation);
+            }
         }
 
         return taken;

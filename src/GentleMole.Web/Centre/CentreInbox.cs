@@ -19,8 +19,6 @@ internal static class CentreInbox
     /// <summary>A number this far ahead of the last one is a mistake; going by it would pass over everything in between.</summary>
     public const long FarthestAhead = 1_000_000;
 
-    private const int MostKept = 20_000;
-
     /// <summary>The notices of an answer, in the order of their numbers; those without one come last.</summary>
     /// <exception cref="JsonException">It is no list at all.</exception>
     public static IReadOnlyList<ReceivedNotice> Read(string answer, long after, string zone, Instant now)
@@ -34,7 +32,7 @@ internal static class CentreInbox
     private static ReceivedNotice ReadOne(JsonElement element, long after, string zone, Instant now)
     {
         var content = element.GetRawText();
-        content = content.Length > MostKept ? content[..MostKept] + "…" : content;
+        content = content.Length > PutAside.MostContent ? content[..PutAside.MostContent] + "…" : content;
         long? sequence = element.ValueKind == JsonValueKind.Object && element.TryGetProperty("sequence", out var n) && n.TryGetInt64Safely(out var read) && read > 0 && read <= after + FarthestAhead ? read : null;
         ReceivedNotice Refuse(string trouble, string number = "") => new(sequence, number, null, content, trouble);
         CentreNotice? notice;

@@ -1,4 +1,6 @@
 using System.Text.Json;
+using System.Net;
+using System.Net.Http.Headers;
 using GentleMole.Core;
 using GentleMole.StandIns;
 using GentleMole.Store;
@@ -16,7 +18,7 @@ internal sealed partial class CentreLink(MoleOptions options, DataFolder folder,
 {
     public const string Simulated = "simulated";
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(3);
-    private const int MostAnswered = 10_000_000;
+    private const int MostAnswered = 4_000_000;
     private readonly SemaphoreSlim _turn = new(1, 1);
     private readonly SemaphoreSlim _wake = new(0, 1);
     private Uri? _address;
@@ -25,6 +27,19 @@ internal sealed partial class CentreLink(MoleOptions options, DataFolder folder,
     public NoticeCentre? StandIn { get; private set; }
 
     public bool IsOn => options.Centre is { Length: > 0 } and not "off";
+
+    /// <summary>How long the centre may take for one answer, all of it.</summary>
+    public TimeSpan Patience { get; set; } = TimeSpan.FromSeconds(10);
+
+    /// <summary>
+    /// How one talks with a stranger: to the address that was given and no other, without keeping anything for it, and
+    /// nothing is unpacked.
+    /// </summary>
+    public static HttpMessageHandler Guarded() => new SocketsHttpHandler
+    {
+        AllowAutoRedirect = false, UseCookies = false, ConnectTimeout = TimeSpan.FromSeconds(5), MaxResponseHeadersLength = 16,
+        AutomaticDecompression = DecompressionMethods.None, PooledConnectionLifetime = TimeSpan.FromMinutes(10),
+    };
 
     /// <summary>When the centre last answered.</summary>
     public Instant? HeardAt { get; private set; }
@@ -49,7 +64,12 @@ internal sealed partial class CentreLink(MoleOptions options, DataFolder folder,
         {
             await using var scope = scopes.CreateAsyncScope();
             using var http = clients.CreateClient(nameof(CentreLink));
-            (http.BaseAddress, http.Timeout, http.MaxResponseContentBufferSize) = (_address, TimeSpan.FromSeconds(10), MostAnswered);
+            (http.BaseAddress, http.Timeout, http.MaxResponseContentBufferSize) = (_address, Patience, MostAnswered);
+            if (options.CentreKey is { Length: > 0 } key)
+            {
+                http.DefaultRequestHeaders.Authorization = new AuthenticationHeaderValue("Bearer", key);
+            }
+
             var exchange = new CentreExchange(
                 scope.ServiceProvider.GetRequiredService<MoleDb>(), scope.ServiceProvider.GetRequiredService<PlaceClock>(), http);
             try

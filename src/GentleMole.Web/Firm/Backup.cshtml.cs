@@ -1,3 +1,5 @@
+using GentleMole.Store.Model;
+using GentleMole.Web.Trust;
 using System.Globalization;
 using GentleMole.Core;
 using GentleMole.Store;
@@ -8,7 +10,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace GentleMole.Web.Firm;
 
 /// <summary>Makes backups and hands them out.</summary>
-internal sealed partial class BackupPage(MoleDb db, StoreBackup backup, TimeProvider clock, ILogger<BackupPage> log) : FirmPage(db)
+internal sealed class BackupPage(MoleDb db, StoreBackup backup, TimeProvider clock, SecurityBook book) : FirmPage(db)
 {
     public IReadOnlyList<FileInfo> Files { get; private set; } = [];
 
@@ -19,13 +21,9 @@ internal sealed partial class BackupPage(MoleDb db, StoreBackup backup, TimeProv
     public async Task<IActionResult> OnPostAsync()
     {
         var file = await backup.MakeAsync(clock.Now(), cancellation: HttpContext.RequestAborted);
-        var person = Visitor.Name;
-        Made(file, person);
+        book.Note(SecurityEventKind.BackupMade, HttpContext, Visitor.Name, Visitor.Id, Path.GetFileName(file));
         return RedirectToPage();
     }
-
-    [LoggerMessage(Level = LogLevel.Information, Message = "Backup {File} was made for {Person}.")]
-    private partial void Made(string file, string person);
 
     protected override Task LoadAsync(CancellationToken cancellation)
     {

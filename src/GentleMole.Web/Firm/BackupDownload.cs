@@ -11,8 +11,16 @@ internal static class BackupDownload
 {
     public static void MapBackups(this WebApplication app) => app.MapGet(
         "/backup/{name:regex(^mole-[0-9-]+\\.zip$)}",
-        (string name, StoreBackup backup, HttpContext http) => http.User.SignedIn() is { Role: Role.Lead } && backup.Files().FirstOrDefault(f => f.Name == name) is { } file
-            ? Results.File(file.FullName, "application/zip", name)
-            : Results.NotFound())
+        (string name, StoreBackup backup, HttpContext http, SecurityBook book) =>
+        {
+            if (backup.Files().FirstOrDefault(f => f.Name == name) is not { } file)
+            {
+                return Results.NotFound();
+            }
+
+            var person = http.User.SignedIn()!;
+            book.Note(SecurityEventKind.BackupTaken, http, person.Name, person.Id, name);
+            return Results.File(file.FullName, "application/zip", name);
+        })
         .ExcludeFromDescription();
 }

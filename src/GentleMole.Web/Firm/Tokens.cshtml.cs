@@ -12,14 +12,20 @@ using NodaTime;
 namespace GentleMole.Web.Firm;
 
 /// <summary>Keys of the API and of the calendar feed.</summary>
-internal sealed class TokensPage(MoleDb db, PlaceClock clock, MoleOptions options) : FirmPage(db)
+internal sealed class TokensPage(MoleDb db, PlaceClock clock, MoleOptions options, PublicAddress address) : FirmPage(db)
 {
+    private const int MostYears = 5;
     private string _zone = "UTC";
 
     public IReadOnlyList<TokenRow> Rows { get; private set; } = [];
 
     /// <summary>What was just made: the key, or the address of the calendar.</summary>
     public string? Made { get; private set; }
+
+    /// <summary>The day that a new one ends on unless another is said.</summary>
+    public string UsualEnd => PlaceClock.Local(clock.Moment, _zone).Date.PlusYears(1).ToString("uuuu-MM-dd", CultureInfo.InvariantCulture);
+
+    public bool HasEnded(TokenRow token) => token.ExpiresAt is { } end && end <= clock.Moment;
 
     public bool IsDemo => options.Demo;
 
@@ -38,6 +44,13 @@ internal sealed class TokensPage(MoleDb db, PlaceClock clock, MoleOptions option
         var reader = Reader();
         var name = reader.Text("name", 100, required: true);
         var scope = reader.Choice("scope", TokenScope.Readings);
+        var today = PlaceClock.Local(clock.Moment, _zone).Date;
+        var until = reader.Day("until") ?? today.PlusYears(1);
+        if (until <= today || until > today.PlusYears(MostYears))
+        {
+            reader.Refuse("until", $"It must end after today, and within {MostYears} years.");
+        }
+
         var job = reader.Whole("job", "", 1, int.MaxValue);
         if (job is { } id && !await Db.Jobs.AnyAsync(j => j.Id == id))
         {
@@ -50,9 +63,9 @@ internal sealed class TokensPage(MoleDb db, PlaceClock clock, MoleOptions option
         }
 
         var (text, hash) = Tokens.Make();
-        Db.ApiTokens.Add(new TokenRow { Name = name, Scope = scope, OnlyJobId = job, TokenHash = hash, MadeBy = Visitor.Name, MadeAt = clock.Moment });
+        Db.ApiTokens.Add(new TokenRow { Name = name, Scope = scope, OnlyJobId = job, TokenHash = hash, MadeBy = Visitor.Name, MadeAt = clock.Moment, ExpiresAt = until.AtStartOfDayInZone(DateTimeZoneProviders.Tzdb.GetZoneOrNull(_zone) ?? DateTimeZone.Utc).ToInstant() });
         await SaveAsync();
-        Made = scope == TokenScope.Calendar ? $"{Request.Scheme}://{Request.Host}/calendar/{text}.ics" : text;
+        Made = scope == TokenScope.Calendar ? $"{address.Of(Request)}/calendar/{text}.ics" : text;
         await LoadAsync(HttpContext.RequestAborted);
         return Page();
     }

@@ -1,5 +1,7 @@
 using System.Globalization;
+using GentleMole.Core;
 using GentleMole.Store.Writing;
+using GentleMole.Web.Words;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Mvc;
@@ -18,7 +20,10 @@ internal sealed class ProblemPage : PageModel
     /// <summary>What is the matter with the store, when that is why.</summary>
     public StoreTroubleFacts? Trouble { get; private set; }
 
-    public string Say => Trouble is not null ? "This could not be stored or read just now" : Code switch
+    /// <summary>What was wrong with a value, when that is why.</summary>
+    public FieldError? Broken { get; private set; }
+
+    public string Say => Broken is not null ? "This cannot be kept" : Trouble is not null ? "This could not be stored or read just now" : Code switch
     {
         StatusCodes.Status404NotFound => "There is nothing at this address",
         StatusCodes.Status413PayloadTooLarge => "That is too large",
@@ -27,7 +32,7 @@ internal sealed class ProblemPage : PageModel
         _ => "This could not be read",
     };
 
-    public string Next => Trouble is not null ? Trouble.Sentence + " What you typed is kept in this browser." : Code switch
+    public string Next => Broken is not null ? $"{LoggedValues.Name(Broken.Field.Split('.')[^1])}: {Broken.Sentence} Nothing was changed, and what you typed is kept in this browser: go back and put it right." : Trouble is not null ? Trouble.Sentence + " What you typed is kept in this browser." : Code switch
     {
         StatusCodes.Status404NotFound => "It may have been removed, or the address was typed wrongly.",
         StatusCodes.Status413PayloadTooLarge => "Drawings may have 30 MB, photos 20 MB. Nothing was changed.",
@@ -48,8 +53,9 @@ internal sealed class ProblemPage : PageModel
     {
         if (HttpContext.Features.Get<IExceptionHandlerFeature>() is { } failed)
         {
+            Broken = RuleBrokenException.In(failed.Error)?.Errors[0];
             Trouble = StoreTrouble.Of(failed.Error);
-            Code = Trouble is null ? StatusCodes.Status500InternalServerError : HttpContext.ComeBackLater(Trouble);
+            Code = Broken is not null ? HttpContext.Response.StatusCode = StatusCodes.Status400BadRequest : Trouble is null ? StatusCodes.Status500InternalServerError : HttpContext.ComeBackLater(Trouble);
         }
 
         return Page();

@@ -14,11 +14,26 @@ internal sealed class MoleOptions
     /// </summary>
     public string? Centre { get; set; }
 
-    /// <summary>Instead of serving: <c>backup</c>, <c>restore</c> or <c>verify</c>.</summary>
+    /// <summary>Key by which the notice centre knows this firm; asked for wherever the centre is not on this machine.</summary>
+    public string? CentreKey { get; set; }
+
+    /// <summary>Instead of serving: <c>backup</c>, <c>restore</c>, <c>verify</c>, <c>unlock</c> or <c>password</c>.</summary>
     public string? Command { get; set; }
+
+    /// <summary>Sign-in name of the command.</summary>
+    public string? Name { get; set; }
+
+    /// <summary>The command also takes off the second factor.</summary>
+    public bool NoSecondFactor { get; set; }
 
     /// <summary>File of the command.</summary>
     public string? File { get; set; }
+
+    /// <summary>Address by which people reach this from outside, through a proxy: <c>https://mole.example</c>. Empty: only this machine.</summary>
+    public string? PublicAddress { get; set; }
+
+    /// <summary>Addresses or networks of proxies whose word on callers is believed, with commas between; those of this machine when empty.</summary>
+    public string? TrustedProxies { get; set; }
 
     /// <summary>Asks for nothing that cannot be done, before anything is begun.</summary>
     /// <exception cref="IOException">An option makes no sense; the message says which and what it should be.</exception>
@@ -29,10 +44,22 @@ internal sealed class MoleOptions
             throw new IOException("--Data is empty; it must be a directory.");
         }
 
-        if (Centre is { Length: > 0 } centre && centre is not ("off" or "simulated")
-            && !(Uri.TryCreate(centre, UriKind.Absolute, out var address) && (address.Scheme == Uri.UriSchemeHttps || address.Scheme == Uri.UriSchemeHttp)))
+        _ = Setup.PublicAddress.Parse(PublicAddress);
+        _ = Setup.PublicAddress.Proxies(TrustedProxies);
+        if (Centre is not { Length: > 0 } centre || centre is "off" or "simulated")
+        {
+            return;
+        }
+
+        if (!Uri.TryCreate(centre, UriKind.Absolute, out var address) || !(address.Scheme == Uri.UriSchemeHttps || address.Scheme == Uri.UriSchemeHttp))
         {
             throw new IOException($"--Centre is '{centre}'; it must be the address of a notice centre like https://centre.example, or simulated, or off.");
+        }
+
+        // What goes over other people's wires can be read and changed there, and whoever answers at an address may be anybody.
+        if (!address.IsLoopback && (address.Scheme != Uri.UriSchemeHttps || string.IsNullOrWhiteSpace(CentreKey)))
+        {
+            throw new IOException($"--Centre is '{centre}', which is not on this machine: it must begin with https:// and CentreKey must hold the key that the centre gave to this firm.");
         }
     }
 

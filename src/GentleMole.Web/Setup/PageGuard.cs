@@ -1,7 +1,7 @@
 namespace GentleMole.Web.Setup;
 
 /// <summary>Sets the security headers of every answer.</summary>
-internal sealed class PageGuard(RequestDelegate next)
+internal sealed class PageGuard(RequestDelegate next, PublicAddress address)
 {
     private const string Policy =
         "default-src 'self'; script-src 'self'; style-src 'self'; style-src-attr 'unsafe-inline'; img-src 'self' data:; " +
@@ -11,6 +11,11 @@ internal sealed class PageGuard(RequestDelegate next)
     {
         var headers = http.Response.Headers;
         headers.ContentSecurityPolicy = Policy;
+        if (address.IsSecret)
+        {
+            headers.StrictTransportSecurity = "max-age=31536000";
+        }
+
         headers.XContentTypeOptions = "nosniff";
         headers["Referrer-Policy"] = "same-origin";
         headers["Cross-Origin-Opener-Policy"] = "same-origin";

@@ -1,9 +1,10 @@
+using System.Text.RegularExpressions;
 using GentleMole.Store.Model;
 
 namespace GentleMole.Web.Trust;
 
 /// <summary>The table of access: the one place that says who may do what. Pages that are not in it are shut.</summary>
-internal static class Access
+internal static partial class Access
 {
     private static readonly Role[] Everybody = [Role.Reader, Role.Office, Role.Locator, Role.Lead];
     private static readonly Role[] Workers = [Role.Office, Role.Locator, Role.Lead];
@@ -11,13 +12,15 @@ internal static class Access
     private static readonly Role[] Desk = [Role.Office, Role.Lead];
     private static readonly Role[] LeadOnly = [Role.Lead];
 
-    /// <summary>By the page's own path, as its folder and file are named.</summary>
+    /// <summary>By the page's own path, as its folder and file are named; plain endpoints by their pattern.</summary>
     public static IReadOnlyDictionary<string, PageAccess> Pages { get; } = new Dictionary<string, PageAccess>
     {
         ["/Frame/Index"] = new(Everybody, []),
         ["/Trust/Units"] = new(Everybody, Everybody),
         ["/Trust/SignOut"] = new(Everybody, Everybody),
         ["/Trust/Refused"] = new(Everybody, []),
+        ["/Firm/Account"] = new(Everybody, Everybody),
+        ["/Trust/Confirm"] = new(Everybody, Everybody),
         ["/Boards/Index"] = new(Everybody, []),
         ["/Stages/Job"] = new(Everybody, []),
         ["/Boards/New"] = new(Workers, Workers),
@@ -36,7 +39,7 @@ internal static class Access
         ["/Stages/Handover/HandoverSheet"] = new(Everybody, []),
         ["/Stages/Handover/OwnerSheet"] = new(Everybody, []),
         ["/Stages/Log/Log"] = new(Everybody, []),
-        ["/Boards/Notices"] = new(Everybody, Desk),
+        ["/Boards/Notices"] = new(Workers, Desk),
         ["/Boards/Days"] = new(Workers, Desk),
         ["/Bench/Index"] = new(Everybody, []),
         ["/Bench/Pinpoint"] = new(Everybody, Everybody),
@@ -45,20 +48,61 @@ internal static class Access
         ["/Bench/Identify"] = new(Everybody, Everybody),
         ["/Bench/Ledger"] = new(Everybody, Everybody),
         ["/Bench/LineField"] = new(Everybody, Everybody),
-        ["/Firm/Rules"] = new(Everybody, LeadOnly),
-        ["/Firm/Owners"] = new(Everybody, Desk),
-        ["/Firm/Instruments"] = new(Everybody, Field),
-        ["/Firm/Guide"] = new(Everybody, LeadOnly),
-        ["/Firm/GuideCard"] = new(Everybody, []),
+        ["/Firm/Rules"] = new(Workers, LeadOnly),
+        ["/Firm/Owners"] = new(Workers, Desk),
+        ["/Firm/Instruments"] = new(Workers, Field),
+        ["/Firm/Guide"] = new(Workers, LeadOnly),
+        ["/Firm/GuideCard"] = new(Workers, []),
         ["/Firm/People"] = new(LeadOnly, LeadOnly),
         ["/Firm/Tokens"] = new(LeadOnly, LeadOnly),
         ["/Firm/Log"] = new(Workers, []),
         ["/Firm/Backup"] = new(LeadOnly, LeadOnly),
+        ["/Firm/Security"] = new(LeadOnly, LeadOnly),
+        ["/jobs/{id:int}/files/{format}"] = new(Everybody, []),
+        ["/jobs/{id:int}/photos/{photo:guid}"] = new(Everybody, []),
+        ["/jobs/{id:int}/live"] = new(Everybody, []),
+        ["/notices/calendar.ics"] = new(Workers, []),
+        ["/backup/{name}"] = new(LeadOnly, []),
     };
+
+    /// <summary>What is open without a session, and by what it is held: the only ones that stand in no table of roles.</summary>
+    public static IReadOnlyDictionary<string, string> Open { get; } = new Dictionary<string, string>
+    {
+        ["/Trust/SignIn"] = "the door itself; tries are counted",
+        ["/Trust/Reset"] = "a link that works once, for a day",
+        ["/Frame/Problem"] = "says what went wrong",
+        ["/health/live"] = "says only that it runs",
+        ["/health/ready"] = "says only that the store answers",
+        ["/calendar/{key}.ics"] = "a secret address that opens nothing else",
+        ["/openapi/{documentName}.json"] = "describes the API, holds nothing of the firm",
+        ["/api/v1/"] = "tokens, by the scopes of their policies",
+    };
+
+    /// <summary>Pages of which a person's own name is the only content: open also to a lead who must set up a second factor first.</summary>
+    private static readonly HashSet<string> Own = ["/Firm/Account", "/Trust/SignOut", "/Trust/Units", "/Trust/Refused", "/Trust/Confirm", "/Frame/Index"];
+
+    /// <summary>Where the password is asked for again.</summary>
+    private static readonly HashSet<string> Confirmed = ["/Firm/People", "/Firm/Tokens", "/Firm/Backup", "/Firm/Security", "/backup/{name}"];
 
     /// <summary>Handlers that only judge what is typed change nothing; who sees the page may use them.</summary>
     public static bool IsChange(string method, string? handler) =>
         !HttpMethods.IsGet(method) && !HttpMethods.IsHead(method) && handler?.EndsWith("Judge", StringComparison.OrdinalIgnoreCase) != true;
+
+    /// <summary>A plain endpoint by its pattern, without the rules on its parts that only say what a name looks like.</summary>
+    public static string NameOf(string? pattern) => pattern is null ? "" : "/" + Regexes().Replace(pattern.TrimStart('/'), "{$1}");
+
+    /// <summary>What the table says of a page or endpoint; null for what is in none.</summary>
+    public static PageAccess? Entry(string name) => Pages.GetValueOrDefault(name);
+
+    /// <summary>True for what is open without a session.</summary>
+    public static bool IsOpen(string name) => Open.ContainsKey(name) || name.StartsWith("/api/v1/", StringComparison.Ordinal);
+
+    public static bool IsOwn(string name) => Own.Contains(name);
+
+    public static bool IsConfirmed(string name) => Confirmed.Contains(name);
+
+    [GeneratedRegex(@"\{(\w+):regex\(.*?\)\}")]
+    private static partial Regex Regexes();
 
     public static bool MaySee(string page, Role role) => Pages.TryGetValue(page, out var access) && access.See.Contains(role);
 

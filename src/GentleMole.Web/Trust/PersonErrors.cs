@@ -16,6 +16,7 @@ internal static class PersonErrors
         "DuplicateUserName" => new FieldError("name", "This sign-in name is taken."),
         "InvalidUserName" => new FieldError("name", "A sign-in name has letters, digits, dots and dashes."),
         "PasswordTooShort" => new FieldError("password", "The password needs at least 10 characters."),
+        "PasswordCommon" => new FieldError("password", "This password is among those that are guessed first, or is made of your own name. Take a few words that have nothing to do with each other."),
         "PasswordRequiresUniqueChars" => new FieldError("password", "The password needs at least 4 different characters."),
         _ => new FieldError("password", e.Description),
     });

@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Security.Claims;
 using System.Threading.RateLimiting;
 using Microsoft.AspNetCore.RateLimiting;
 
@@ -44,7 +45,7 @@ internal static class RateLimits
             // A person at work asks for a verdict with every key; far more than that is not a person. Going is always possible.
             limiter.GlobalLimiter = PartitionedRateLimiter.CreateChained(
                 PartitionedRateLimiter.Create<HttpContext, string>(http => http.User.SignedIn() is { } person && http.Request.Path != "/sign-out" && http.Request.Path != ToldAt
-                    ? RateLimitPartition.GetTokenBucketLimiter("session " + person.Session, _ => Bucket(pagesPerMinute))
+                    ? RateLimitPartition.GetTokenBucketLimiter("session " + person.SessionId, _ => Bucket(pagesPerMinute))
                     : RateLimitPartition.GetNoLimiter("nobody")),
                 PartitionedRateLimiter.Create<HttpContext, string>(http => Computes(http.Request)
                     ? RateLimitPartition.GetConcurrencyLimiter(Asker(http), _ => new ConcurrencyLimiterOptions
@@ -86,7 +87,10 @@ internal static class RateLimits
         || request.Path.StartsWithSegments("/api/v1/bench", StringComparison.OrdinalIgnoreCase)
         || (request.Path.Value?.EndsWith("/hookups", StringComparison.OrdinalIgnoreCase) == true && request.Path.StartsWithSegments("/api", StringComparison.OrdinalIgnoreCase));
 
-    private static string Asker(HttpContext http) => http.User.SignedIn() is { } person ? "session " + person.Session : "address " + http.Connection.RemoteIpAddress;
+    /// <summary>Who asks: a session or a token; an address only for those of whom nothing else is known, since many may sit behind one.</summary>
+    private static string Asker(HttpContext http) => http.User.SignedIn() is { } person ? "session " + person.SessionId
+        : http.User.FindFirst(TokenScheme.ScopeClaim) is not null ? http.User.FindFirst(ClaimTypes.NameIdentifier)!.Value
+        : "address " + http.Connection.RemoteIpAddress;
 
     private static async ValueTask RefuseAsync(OnRejectedContext context, CancellationToken cancellation)
     {

@@ -10,19 +10,30 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.RateLimiting;
 using Microsoft.EntityFrameworkCore;
+using NodaTime;
 
 namespace GentleMole.Web.Trust;
 
-/// <summary>The door: sign-in, the first account, and the demo's people.</summary>
+/// <summary>The door: sign-in with its second step, the first account, and the demo's people.</summary>
 [AllowAnonymous]
 [EnableRateLimiting(RateLimits.Door)]
-internal sealed partial class SignInPage(
-    MoleDb db, UserManager<MoleUser> users, SignInManager<MoleUser> signIn, MoleOptions options, ILogger<SignInPage> log) : PageModel
+internal sealed class SignInPage(
+    MoleDb db, UserManager<MoleUser> users, PersonSessions sessions, DoorKeeper door, SecondFactor factor, FirstAccountCode firstCode, SecurityBook book, MoleOptions options)
+    : PageModel
 {
+    private const int MostPassword = 200;
+
+    /// <summary>Checked against when there is no such account, so that both answers take the same time.</summary>
+    private static readonly MoleUser Nobody = new() { UserName = "nobody" };
+    private static string? _nobodysHash;
+
     [BindProperty(SupportsGet = true)]
     public string? ReturnUrl { get; set; }
 
     public bool IsFirst { get; private set; }
+
+    /// <summary>Set when the password was right and the code is asked for.</summary>
+    public string? Step { get; private set; }
 
     public IReadOnlyList<MoleUser> DemoPeople { get; private set; } = [];
 
@@ -33,7 +44,7 @@ internal sealed partial class SignInPage(
         Role.Lead => "all of it, and the firm's rules and people",
         Role.Locator => "works on site, from walk to handover",
         Role.Office => "notices, records, days",
-        Role.Reader => "looks at jobs and drawings",
+        Role.Reader => "looks at the jobs they were given",
     };
 
     public string Typed(string name) => Request.HasFormContentType ? Request.Form[name].ToString() : "";
@@ -48,9 +59,9 @@ internal sealed partial class SignInPage(
     {
         await LookAsync();
         var reader = new FormReader(Request.Form, Person.Of(HttpContext));
-        var name = reader.Text("name", 60, required: true);
+        var name = reader.Text("name", PersonRules.MostSignInName, required: true);
         var password = Request.Form["password"].ToString();
-        if (password.Length is 0 or > 200)
+        if (password.Length is 0 or > MostPassword)
         {
             reader.Refuse("password", "Type your password.");
         }
@@ -59,20 +70,64 @@ internal sealed partial class SignInPage(
         {
             // One answer for a wrong name and a wrong password: the door does not say who lives here.
             var user = await users.FindByNameAsync(name);
-            var result = user is { Active: true }
-                ? await signIn.CheckPasswordSignInAsync(user, password, lockoutOnFailure: true)
-                : Microsoft.AspNetCore.Identity.SignInResult.Failed;
-            if (result.Succeeded)
+            if (await door.WaitAsync(name, HttpContext, user?.Id) is var wait && wait > Duration.Zero)
             {
-                await signIn.SignInAsync(user!, isPersistent: true);
-                return Inside();
+                book.Note(SecurityEventKind.SignInHeldUp, HttpContext, user?.Name ?? "", user?.Id ?? "");
+                reader.Refuse("password", Held(wait));
+            }
+            else if (await IsRightAsync(name, user, password))
+            {
+                if (!user!.TwoFactorEnabled)
+                {
+                    return await InAsync(user);
+                }
+
+                Step = factor.Step(user);
+            }
+            else
+            {
+                await door.WrongAsync(name, HttpContext, user?.Id);
+
+                // What was typed is not written down: people type passwords into the wrong field.
+                book.Note(SecurityEventKind.SignInFailed, HttpContext, user?.Name ?? "", user?.Id ?? "");
+                reader.Refuse("password", "Name and password do not belong together.");
+            }
+        }
+
+        Errors = reader.Errors;
+        return Page();
+    }
+
+    /// <summary>The second step, after the password.</summary>
+    public async Task<IActionResult> OnPostCodeAsync()
+    {
+        await LookAsync();
+        var reader = new FormReader(Request.Form, Person.Of(HttpContext));
+        var code = reader.Text("code", 40, required: true);
+        if (await factor.WhoseAsync(Request.Form["step"].ToString()) is not { } user)
+        {
+            Errors = [new FieldError("password", "That took too long. Sign in again.")];
+            return Page();
+        }
+
+        Step = factor.Step(user);
+        var way = "code of " + user.UserName;
+        if (reader.IsGood && await door.WaitAsync(way, HttpContext, null) is var wait && wait > Duration.Zero)
+        {
+            reader.Refuse("code", Held(wait));
+        }
+        else if (reader.IsGood)
+        {
+            db.Change.Who = user.Name;
+            db.Change.WhoId = user.Id;
+            if (await factor.FitsAsync(user, code))
+            {
+                return await InAsync(user);
             }
 
-            // The name is not written down: people type passwords into it.
-            Refused(HttpContext.Connection.RemoteIpAddress, result.IsLockedOut);
-            reader.Refuse("password", result.IsLockedOut
-                ? "Too many wrong passwords; this account is shut for ten minutes."
-                : "Name and password do not belong together.");
+            await door.WrongAsync(way, HttpContext, null);
+            book.Note(SecurityEventKind.SecondFactorFailed, HttpContext, user.Name, user.Id);
+            reader.Refuse("code", "This code does not fit, or was used before. Wait for the next one.");
         }
 
         Errors = reader.Errors;
@@ -88,11 +143,42 @@ internal sealed partial class SignInPage(
         }
 
         var reader = new FormReader(Request.Form, Person.Of(HttpContext));
-        var user = new MoleUser { Name = reader.Text("person", 100, required: true), UserName = reader.Text("name", 60, required: true), Role = Role.Lead };
-        db.Change.Who = user.Name.Length > 0 ? user.Name : "the first person";
+        var user = new MoleUser
+        {
+            Name = reader.Text("person", PersonRules.MostName, required: true), UserName = reader.Text("name", PersonRules.MostSignInName, required: true), Role = Role.Lead,
+        };
+        if (PersonRules.Refuse(user.Name) is { } refusal)
+        {
+            reader.Refuse([refusal]);
+        }
+
+        const string way = "the first account";
+        if (await door.WaitAsync(way, HttpContext, null) is var wait && wait > Duration.Zero)
+        {
+            reader.Refuse("code", Held(wait));
+        }
+        else if (!firstCode.Fits(Request.Form["code"].ToString()))
+        {
+            await door.WrongAsync(way, HttpContext, null);
+            book.Note(SecurityEventKind.SignInFailed, HttpContext, about: way);
+            reader.Refuse("code", "This is not the code that the terminal printed when this was started.");
+        }
+
         if (reader.IsGood)
         {
+            // In one turn with the look whether there is anybody: of several who come at once one is the first.
+            await using var turn = await db.BeginWriteAsync(HttpContext.RequestAborted);
+            if (await db.Users.AnyAsync(HttpContext.RequestAborted))
+            {
+                return Forbid();
+            }
+
+            (db.Change.Who, db.Change.WhoId) = (user.Name, user.Id);
             reader.Refuse(PersonErrors.Of(await users.CreateAsync(user, Request.Form["password"].ToString())));
+            if (reader.IsGood)
+            {
+                await turn.CommitAsync(HttpContext.RequestAborted);
+            }
         }
 
         if (!reader.IsGood)
@@ -101,30 +187,53 @@ internal sealed partial class SignInPage(
             return Page();
         }
 
-        await signIn.SignInAsync(user, isPersistent: true);
-        return Inside();
+        book.Note(SecurityEventKind.FirstAccount, HttpContext, user.Name, user.Id);
+        return await InAsync(user);
     }
 
     /// <summary>One click a person, in the demo alone.</summary>
     public async Task<IActionResult> OnPostDemoAsync(string? who)
     {
-        if (!options.Demo || who is null || await users.FindByNameAsync(who) is not { Active: true } user)
+        if (!options.Demo || who is null || await users.FindByNameAsync(who) is not { Active: true, PasswordHash: null } user)
         {
             return Forbid();
         }
 
-        await signIn.SignInAsync(user, isPersistent: true);
-        return Inside();
+        return await InAsync(user);
     }
 
-    [LoggerMessage(Level = LogLevel.Warning, Message = "A sign-in from {Address} was refused (account shut: {Shut}).")]
-    private partial void Refused(System.Net.IPAddress? address, bool shut);
+    private static string Held(Duration wait)
+    {
+        var seconds = (int)Math.Ceiling(wait.TotalSeconds);
+        return $"Too many wrong tries from here. Wait {(seconds > 90 ? $"{(seconds + 59) / 60} minutes" : $"{seconds} second{(seconds == 1 ? "" : "s")}")}, then try again. If this was not you, tell your lead.";
+    }
+
+    private async Task<bool> IsRightAsync(string name, MoleUser? user, string password)
+    {
+        await door.HesitateAsync(name, HttpContext, user?.Id);
+        var hasher = users.PasswordHasher;
+        if (user is { Active: true, PasswordHash: { } hash })
+        {
+            return hasher.VerifyHashedPassword(user, hash, password) != PasswordVerificationResult.Failed;
+        }
+
+        hasher.VerifyHashedPassword(Nobody, _nobodysHash ??= hasher.HashPassword(Nobody, Guid.NewGuid().ToString()), password);
+        return false;
+    }
+
+    private async Task<IActionResult> InAsync(MoleUser user)
+    {
+        await door.RightAsync(user, HttpContext);
+        await sessions.BeginAsync(user, HttpContext);
+        book.Note(SecurityEventKind.SignedIn, HttpContext, user.Name, user.Id);
+        return Inside();
+    }
 
     private async Task LookAsync()
     {
         IsFirst = !await db.Users.AnyAsync(HttpContext.RequestAborted);
         DemoPeople = options.Demo
-            ? await db.Users.AsNoTracking().Where(u => u.Active).OrderByDescending(u => u.Role).ThenBy(u => u.Name).ToListAsync(HttpContext.RequestAborted)
+            ? await db.Users.AsNoTracking().Where(u => u.Active && u.PasswordHash == null).OrderByDescending(u => u.Role).ThenBy(u => u.Name).ToListAsync(HttpContext.RequestAborted)
             : [];
     }
 

@@ -10,6 +10,7 @@ internal static class SignedInPersons
         user.Identity?.IsAuthenticated == true
         && user.FindFirstValue(ClaimTypes.NameIdentifier) is { } id
         && Enum.TryParse<Role>(user.FindFirstValue(ClaimTypes.Role), out var role)
-            ? new SignedInPerson(id, user.FindFirstValue(PersonClaims.NameClaim) ?? "", role, user.FindFirstValue(PersonClaims.SessionClaim) ?? id)
+        && Guid.TryParse(user.FindFirstValue(PersonClaims.SessionClaim), out var session)
+            ? new SignedInPerson(id, user.FindFirstValue(PersonClaims.NameClaim) ?? "", role, session)
             : null;
 }

@@ -9,7 +9,7 @@ using Microsoft.Extensions.Options;
 namespace GentleMole.Web.Trust;
 
 /// <summary>Who a bearer token is: the framework's handler for the API's door. Sessions of people do not open it, and tokens open no page.</summary>
-internal sealed partial class TokenScheme(IOptionsMonitor<AuthenticationSchemeOptions> options, ILoggerFactory logger, UrlEncoder encoder, Tokens tokens, TimeProvider clock)
+internal sealed class TokenScheme(IOptionsMonitor<AuthenticationSchemeOptions> options, ILoggerFactory logger, UrlEncoder encoder, Tokens tokens, TimeProvider clock, SecurityBook book)
     : AuthenticationHandler<AuthenticationSchemeOptions>(options, logger, encoder)
 {
     public const string Name = "token";
@@ -22,7 +22,7 @@ internal sealed partial class TokenScheme(IOptionsMonitor<AuthenticationSchemeOp
         {
             if (Request.Headers.Authorization.Count > 0)
             {
-                Refused(Logger, Context.Connection.RemoteIpAddress, Request.Path);
+                book.Note(SecurityEventKind.TokenRefused, Context, about: Request.Path);
             }
 
             return AuthenticateResult.NoResult();
@@ -37,9 +37,6 @@ internal sealed partial class TokenScheme(IOptionsMonitor<AuthenticationSchemeOp
             Name);
         return AuthenticateResult.Success(new AuthenticationTicket(new ClaimsPrincipal(identity), Name));
     }
-
-    [LoggerMessage(Level = LogLevel.Warning, Message = "A token from {Address} opens nothing at {Path}.")]
-    private static partial void Refused(ILogger log, System.Net.IPAddress? address, string path);
 
     protected override Task HandleChallengeAsync(AuthenticationProperties properties)
     {

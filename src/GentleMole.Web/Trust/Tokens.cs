@@ -49,7 +49,7 @@ internal sealed class Tokens(MoleOptions options, IServiceScopeFactory scopes)
         var hash = HashOf(text);
         await using var scope = scopes.CreateAsyncScope();
         var db = scope.ServiceProvider.GetRequiredService<MoleDb>();
-        var row = await db.ApiTokens.AsNoTracking().SingleOrDefaultAsync(t => t.TokenHash == hash && t.RevokedAt == null, cancellation);
+        var row = await db.ApiTokens.AsNoTracking().SingleOrDefaultAsync(t => t.TokenHash == hash && t.RevokedAt == null && (t.ExpiresAt == null || t.ExpiresAt > now), cancellation);
         if (row is null)
         {
             return null;

@@ -38,6 +38,8 @@ internal static class LogWords
         ["OwnerRow"] = "an owner",
         ["MoleUser"] = "a person",
         ["TokenRow"] = "a token",
+        ["JobGrant"] = "a job given to a reader",
+        ["IdentityUserToken`1"] = "a key of a second factor",
         ["SampleBlock"] = "readings of an instrument",
         ["PutAside"] = "a notice put aside",
     };

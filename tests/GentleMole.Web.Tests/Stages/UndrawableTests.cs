@@ -39,18 +39,28 @@ public class UndrawableTests(MoleHost host) : IClassFixture<MoleHost>
             var job = new Job
             {
                 Name = "Bricked", OriginLatitude = 49.7, OriginLongitude = -7.4,
-                DigRoute = [new(0, 0), new(0, 1e-10)], DigCorners = [new(0, 0), new(1e300, 0), new(5, 5)], DigLaterals = [[new(1, 1), new(1, 1)]], Tape = [new(2, 2), new(2, 2)],
+                DigRoute = [new(0, 0), new(0, 1e-10)], DigCorners = [new(0, 0), new(77777, 0), new(5, 5)], DigLaterals = [[new(1, 1), new(1, 1)]], Tape = [new(2, 2), new(2, 2)],
             };
             job.Lines.Add(new SoughtLine { Kind = Core.Lines.UtilityKind.Gas, Owner = "Tamsin Gas", ExpectedRun = [new(1, 1), new(1, 1 + 1e-10)] });
-            job.Records.Add(new RecordLine { Kind = Core.Lines.UtilityKind.Gas, Owner = "Tamsin Gas", Points = [new(1, 1), new(1e300, -1e300)], CoverMetres = 0.9 });
+            job.Records.Add(new RecordLine { Kind = Core.Lines.UtilityKind.Gas, Owner = "Tamsin Gas", Points = [new(1, 1), new(77777, -77777)], CoverMetres = 0.9 });
             job.Features.Add(new SiteFeature { Name = "Sound kerb", Shape = FeatureShape.Line, Points = [new(0, 0), new(20, 0)] });
-            job.Features.Add(new SiteFeature { Name = "Bad kerb", Shape = FeatureShape.Line, Kind = Core.Site.FeatureKind.Kerb, Points = [new(1e300, 0), new(0, 0)] });
+            job.Features.Add(new SiteFeature { Name = "Bad kerb", Shape = FeatureShape.Line, Kind = Core.Site.FeatureKind.Kerb, Points = [new(77777, 0), new(0, 0)] });
             db.Jobs.Add(job);
             await db.SaveChangesAsync();
             var line = job.Lines[0].Id;
-            db.Hookups.Add(new Hookup { JobId = job.Id, LineId = line, ConnectionEast = 1e300, MadeAt = SystemClock.Instance.GetCurrentInstant() });
-            db.Readings.Add(new Reading { Id = Guid.NewGuid(), JobId = job.Id, LineId = line, Utility = "Gas", EastMetres = -1e300, State = DotState.Accepted });
+            db.Hookups.Add(new Hookup { JobId = job.Id, LineId = line, ConnectionEast = 77777, MadeAt = SystemClock.Instance.GetCurrentInstant() });
+            db.Readings.Add(new Reading { Id = Guid.NewGuid(), JobId = job.Id, LineId = line, Utility = "Gas", EastMetres = -77777, State = DotState.Accepted });
             await db.SaveChangesAsync();
+
+            // By no way of ours; a store of earlier days may hold it.
+            await db.Database.ExecuteSqlRawAsync(
+                """
+                UPDATE Jobs SET DigCorners = replace(DigCorners, '77777', '1e300');
+                UPDATE Records SET Points = replace(Points, '77777', '1e300');
+                UPDATE Features SET Points = replace(Points, '77777', '1e300');
+                UPDATE Hookups SET ConnectionEast = 1e300 WHERE ConnectionEast = 77777;
+                UPDATE Readings SET EastMetres = -1e300 WHERE EastMetres = -77777;
+                """);
             return job.Id;
         });
 

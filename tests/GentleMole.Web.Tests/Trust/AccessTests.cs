@@ -1,5 +1,7 @@
-using System.Net;
 using GentleMole.Store.Model;
+using Microsoft.AspNetCore.Authorization;
+using Microsoft.EntityFrameworkCore;
+using System.Net;
 using GentleMole.Web.Trust;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.Routing;
@@ -31,11 +33,15 @@ public class AccessTests(MoleHost host) : IClassFixture<MoleHost>
         { "/jobs/2/handover", "lead locator office reader", "lead locator", "" },
         { "/jobs/2/handover/sheet", "lead locator office reader", "", "" },
         { "/jobs/2/log", "lead locator office reader", "", "" },
-        { "/notices", "lead locator office reader", "lead office", "Mood" },
+        { "/notices", "lead locator office", "lead office", "Mood" },
         { "/days", "lead locator office", "lead office", "Add" },
         { "/bench/pinpoint", "lead locator office reader", "lead locator office reader", "" },
-        { "/firm", "lead locator office reader", "lead", "" },
-        { "/owners", "lead locator office reader", "lead office", "" },
+        { "/firm", "lead locator office", "lead", "" },
+        { "/owners", "lead locator office", "lead office", "" },
+        { "/instruments", "lead locator office", "lead locator", "" },
+        { "/guide", "lead locator office", "lead", "" },
+        { "/account", "lead locator office reader", "lead locator office reader", "Others" },
+        { "/security", "lead", "lead", "" },
         { "/people", "lead", "lead", "" },
         { "/tokens", "lead", "lead", "" },
         { "/log", "lead locator office", "", "" },
@@ -46,7 +52,7 @@ public class AccessTests(MoleHost host) : IClassFixture<MoleHost>
     public void Every_page_on_which_things_are_entered_goes_through_the_one_filter()
     {
         // Doors, sums and what tells of an error keep nothing of a job or of the firm.
-        string[] others = ["SignInPage", "SignOutPage", "UnitsPage", "ProblemPage"];
+        string[] others = ["SignInPage", "SignOutPage", "UnitsPage", "ProblemPage", "ResetPage", "ConfirmPage"];
         var entering = typeof(Access).Assembly.GetTypes()
             .Where(t => t.IsSubclassOf(typeof(PageModel)) && !t.IsAbstract && t.Namespace != "GentleMole.Web.Bench" && !others.Contains(t.Name))
             .Where(t => t.GetMethods().Any(m => m.Name.StartsWith("OnPost", StringComparison.Ordinal) && !m.Name.Replace("Async", "", StringComparison.Ordinal).EndsWith("Judge", StringComparison.Ordinal)))
@@ -66,6 +72,7 @@ public class AccessTests(MoleHost host) : IClassFixture<MoleHost>
     [MemberData(nameof(Matrix))]
     public async Task Each_role_sees_and_changes_what_the_table_says(string path, string see, string change, string handler)
     {
+        await GiveAsync(2);
         foreach (var (role, who) in People)
         {
             var browser = host.Browser(who);
@@ -98,8 +105,25 @@ public class AccessTests(MoleHost host) : IClassFixture<MoleHost>
             .Where(e => e.Page is not null).DistinctBy(e => e.Page).ToList();
 
         Assert.True(pages.Count > 20);
-        Assert.Equal(["/Frame/Problem", "/Trust/SignIn"], pages.Where(p => !Access.Pages.ContainsKey(p.Page!)).Select(p => p.Page).Order());
+        Assert.Equal(["/Frame/Problem", "/Trust/Reset", "/Trust/SignIn"], pages.Where(p => !Access.Pages.ContainsKey(p.Page!)).Select(p => p.Page).Order());
         Assert.All(Access.Pages.Values, a => Assert.All(a.Change, role => Assert.Contains(role, a.See)));
+    }
+
+    [Fact]
+    public void Every_endpoint_stands_in_a_table_and_nothing_stands_there_for_nothing()
+    {
+        var names = host.Services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>()
+            .Select(e => e.Metadata.GetMetadata<PageActionDescriptor>()?.ViewEnginePath ?? Access.NameOf(e.RoutePattern.RawText)).Distinct().ToList();
+
+        Assert.True(names.Count > 60);
+        Assert.Equal([], names.Where(n => Access.Entry(n) is null && !Access.IsOpen(n)));
+        Assert.Equal([], names.Where(n => Access.Entry(n) is not null && Access.IsOpen(n)));
+        Assert.Equal([], Access.Pages.Keys.Except(names));
+        Assert.Equal([], Access.Open.Keys.Where(o => o != "/api/v1/").Except(names));
+
+        // Everything of the API asks for a scope, and everything else that is open asks for nobody.
+        Assert.All(host.Services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>().Where(e => Access.NameOf(e.RoutePattern.RawText).StartsWith("/api/", StringComparison.Ordinal)),
+            e => Assert.Contains(e.Metadata.GetOrderedMetadata<IAuthorizeData>(), a => a.Policy is ApiScopes.Read or ApiScopes.Send or ApiScopes.Change));
     }
 
     [Theory]
@@ -128,6 +152,17 @@ public class AccessTests(MoleHost host) : IClassFixture<MoleHost>
 
         Assert.NotNull(page.QuerySelector(".panel fieldset[disabled]"));
     }
+
+    private Task<int> GiveAsync(int job) => host.StoreAsync(async db =>
+    {
+        var reader = await db.Users.Where(u => u.UserName == "quill").Select(u => u.Id).SingleAsync();
+        if (!await db.Grants.AnyAsync(g => g.JobId == job && g.PersonId == reader))
+        {
+            db.Grants.Add(new JobGrant { JobId = job, PersonId = reader });
+        }
+
+        return await db.SaveChangesAsync();
+    });
 
     [Fact]
     public void The_roles_of_the_demo_are_those_of_the_table() =>

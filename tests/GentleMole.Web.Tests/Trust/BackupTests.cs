@@ -49,7 +49,7 @@ public class BackupTests(MoleHost host) : IClassFixture<MoleHost>
         var name = host.Services.GetRequiredService<StoreBackup>().Files()[0].Name;
 
         Assert.Equal("application/zip", (await host.Browser().GetAsync(new Uri("/backup/" + name, UriKind.Relative))).Content.Headers.ContentType!.MediaType);
-        Assert.Equal(HttpStatusCode.NotFound, (await host.Browser("bea").GetAsync(new Uri("/backup/" + name, UriKind.Relative))).StatusCode);
+        Assert.Equal(HttpStatusCode.Forbidden, (await host.Browser("bea").GetAsync(new Uri("/backup/" + name, UriKind.Relative))).StatusCode);
     }
 
     [Fact]

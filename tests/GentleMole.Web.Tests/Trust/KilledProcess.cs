@@ -55,6 +55,16 @@ internal sealed class KilledProcess : IDisposable
     /// <summary>A command from a terminal.</summary>
     public static KilledProcess Command(string command, string data, string file) => Run(1, "--Command", command, "--Data", data, "--File", file);
 
+    /// <summary>A command about somebody.</summary>
+    public static KilledProcess Terminal(string command, string data, string name) => Run(1, "--Command", command, "--Data", data, "--Name", name);
+
+    /// <summary>Waits for its end; gives what it ended with.</summary>
+    public async Task<int> EndedAsync()
+    {
+        await _process.WaitForExitAsync();
+        return _process.ExitCode;
+    }
+
     private static KilledProcess Run(int port, params string[] arguments) => new(
         Process.Start(new ProcessStartInfo("dotnet", [Path.Combine(AppContext.BaseDirectory, "GentleMole.Web.dll"), .. arguments])
         {

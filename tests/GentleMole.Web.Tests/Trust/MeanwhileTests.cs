@@ -178,6 +178,8 @@ public class MeanwhileTests(MoleHost host) : IClassFixture<MoleHost>
     [InlineData("/instruments?new=receiver", "Instruments")]
     [InlineData("/guide?kind=Gas", "Guide")]
     [InlineData("/people", "People")]
+    [InlineData("/account", "Account")]
+    [InlineData("/security", "Security")]
     [InlineData("/tokens", "Tokens")]
     [InlineData("/days", "Days")]
     public async Task Every_form_of_the_firm_says_what_it_was_typed_against(string path, string page)
@@ -201,6 +203,7 @@ public class MeanwhileTests(MoleHost host) : IClassFixture<MoleHost>
     [InlineData("/instruments?instrument=4")]
     [InlineData("/guide?kind=Gas")]
     [InlineData("/people")]
+    [InlineData("/security")]
     [InlineData("/tokens")]
     [InlineData("/jobs/new")]
     [InlineData("/bench/pinpoint")]
@@ -234,11 +237,13 @@ public class MeanwhileTests(MoleHost host) : IClassFixture<MoleHost>
         var lead = host.Browser("orla");
         await lead.SendAsync("/guide?kind=Gas", "", ("clip", "Street side only"), ("never", "Never clip the house side"), ("dead", "By the firm that owns it"));
         var person = await host.StoreAsync(async db => (await db.Users.SingleAsync(u => u.UserName == "bea")).Id);
-        await lead.SendAsync($"/people?who={person}", "", ("person", "Bea Rosewarne"), ("role", nameof(Role.Office)), ("active", "yes"), ("password", "A new pass phrase 9"));
+        await lead.SendAsync($"/people?who={person}", "", ("person", "Bea Rosewarne"), ("role", nameof(Role.Office)), ("active", "yes"));
+        await lead.SendAsync($"/people?who={person}", "Link");
 
         var since = await host.StoreAsync(db => db.Log.AsNoTracking().OrderByDescending(e => e.Id).Take(12).ToListAsync());
         Assert.Contains(since, e => e.Subject.StartsWith("GuideEntry:", StringComparison.Ordinal) && e.After.Contains("Never clip the house side", StringComparison.Ordinal));
-        Assert.Contains(since, e => e.Subject == $"MoleUser:{person}" && e.After.Contains("PasswordHash", StringComparison.Ordinal));
-        Assert.All(since, e => Assert.DoesNotContain("pass phrase", e.Before + e.After, StringComparison.Ordinal));
+        Assert.Contains(since, e => e.Subject == $"MoleUser:{person}" && e.After.Contains("ResetHash", StringComparison.Ordinal));
+        var hash = await host.StoreAsync(async db => (await db.Users.SingleAsync(u => u.UserName == "bea")).ResetHash);
+        Assert.All(since, e => Assert.DoesNotContain(hash, e.Before + e.After, StringComparison.Ordinal));
     }
 }

@@ -2,6 +2,7 @@ using System.Numerics;
 using System.Text.Json;
 using GentleMole.Core.Network;
 using GentleMole.Core.Site;
+using GentleMole.Web.Setup;
 using Vector3 = GentleMole.Core.Site.Vector3;
 
 namespace GentleMole.Web.Api;
@@ -14,7 +15,7 @@ internal static class HookupApi
             .Accepts<HookupRequest>("application/json").Produces<HookupAnswer>().ProducesProblem(400)
             .WithSummary("Current everywhere in a buried network");
 
-    private static async Task<IResult> HookupAsync(HttpContext http)
+    private static async Task<IResult> HookupAsync(HttpContext http, ProcessorGate gate)
     {
         var (body, refusal) = await ApiBody.ReadAsync<HookupRequest>(http);
         if (body is null)
@@ -35,8 +36,11 @@ internal static class HookupApi
             return ApiProblem.BadInput(RequestPath.Of(wrong));
         }
 
-        var solver = NetworkSolver.Of(new NetworkMesh(network, Cutting.For(hertz, source)), hertz);
-        return solver.IsGood ? Results.Ok(Answer(solver.Value.Solve(source))) : ApiProblem.BadInput(RequestPath.Of(solver.Errors));
+        return await gate.RunAsync(() =>
+        {
+            var solver = NetworkSolver.Of(new NetworkMesh(network, Cutting.For(hertz, source), http.RequestAborted), hertz, http.RequestAborted);
+            return solver.IsGood ? Results.Ok(Answer(solver.Value.Solve(source))) : ApiProblem.BadInput(RequestPath.Of(solver.Errors));
+        }, http.RequestAborted);
     }
 
     private static HookupAnswer Answer(SolvedNetwork solved)

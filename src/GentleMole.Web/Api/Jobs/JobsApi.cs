@@ -109,7 +109,7 @@ internal static class JobsApi
         }
 
         // Once taken on it is carried through: a device that hangs up meanwhile sends it again, and it counts once.
-        var outcome = await evidence.TakeAsync(id, change.Who, samples.Value);
+        var outcome = await evidence.TakeAsync(id, change.Who, samples.Value, change.WhoId);
         if (outcome.Accepted > 0)
         {
             live.Tell(id, change.Who, samples.Value);

@@ -10,6 +10,7 @@ using GentleMole.Store;
 using GentleMole.Store.Model;
 using GentleMole.Web.Drawing;
 using GentleMole.Web.Forms;
+using GentleMole.Web.Setup;
 using GentleMole.Web.Sheet;
 using GentleMole.Web.Words;
 using Microsoft.AspNetCore.Mvc;
@@ -21,7 +22,7 @@ namespace GentleMole.Web.Stages;
 /// <summary>The desk study: owners asked, sheets that came, and what they say turned into lines on the sheet.</summary>
 [RequestSizeLimit(DrawingReader.MostBytes + 1_000_000)]
 [RequestFormLimits(MultipartBodyLengthLimit = DrawingReader.MostBytes + 1_000_000)]
-internal sealed class RecordsPage(MoleDb db, SheetLoader loader, PlaceClock clock, ImportDesk desk, ReadingRoom room) : SheetPage(db, loader)
+internal sealed class RecordsPage(MoleDb db, SheetLoader loader, PlaceClock clock, ImportDesk desk, ReadingRoom room, UploadQuota quota) : SheetPage(db, loader)
 {
     private const int MostPoints = 500;
 
@@ -253,6 +254,12 @@ internal sealed class RecordsPage(MoleDb db, SheetLoader loader, PlaceClock cloc
         if (Request.Form.Files.GetFile("file") is not { Length: > 0 } file)
         {
             reader.Refuse("file", "Choose a drawing: GeoJSON, GeoPackage, DXF or KML.");
+            return Refused(reader);
+        }
+
+        if (await quota.RefuseAsync(Id, file.Length, "file", HttpContext.RequestAborted) is { } full)
+        {
+            reader.Refuse([full]);
             return Refused(reader);
         }
 

@@ -7,6 +7,7 @@ using GentleMole.Exchange;
 using GentleMole.Store;
 using GentleMole.Store.Model;
 using GentleMole.Web.Drawing;
+using GentleMole.Web.Setup;
 using GentleMole.Web.Sheet;
 using GentleMole.Web.Words;
 using Microsoft.AspNetCore.Mvc;
@@ -17,7 +18,7 @@ namespace GentleMole.Web.Stages;
 /// <summary>The walk over the site: cautions first, then what stands there and what it tells.</summary>
 [RequestSizeLimit(PhotoFile.MostBytes + 1_000_000)]
 [RequestFormLimits(MultipartBodyLengthLimit = PhotoFile.MostBytes + 1_000_000)]
-internal sealed class WalkPage(MoleDb db, SheetLoader loader, PlaceClock clock, PhotoShelf shelf) : SheetPage(db, loader)
+internal sealed class WalkPage(MoleDb db, SheetLoader loader, PlaceClock clock, PhotoShelf shelf, UploadQuota quota) : SheetPage(db, loader)
 {
     private const int MostPoints = 100;
 
@@ -75,6 +76,11 @@ internal sealed class WalkPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
         {
             var looked = await PhotoShelf.ReadAsync(file, HttpContext.RequestAborted);
             reader.Refuse(looked.Errors);
+            if (await quota.RefuseAsync(Id, file.Length, "photo", HttpContext.RequestAborted) is { } full)
+            {
+                reader.Refuse([full]);
+            }
+
             photo = looked.IsGood ? looked.Value : null;
         }
 
