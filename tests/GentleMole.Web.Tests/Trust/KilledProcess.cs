@@ -43,13 +43,24 @@ internal sealed class KilledProcess : IDisposable
 
     public static KilledProcess Start(string data, out int port)
     {
+        port = FreePort();
+        return Run(port, "--urls", $"http://127.0.0.1:{port}", "--Data", data, "--Demo", "true", "--Centre", "off");
+    }
+
+    /// <summary>With a proxy before it.</summary>
+    public static KilledProcess Proxied(string data, string address, out int port)
+    {
+        port = FreePort();
+        return Run(port, "--urls", $"http://127.0.0.1:{port}", "--Data", data, "--Demo", "true", "--Centre", "off", "--PublicAddress", address);
+    }
+
+    private static int FreePort()
+    {
         using (var probe = new TcpListener(System.Net.IPAddress.Loopback, 0))
         {
             probe.Start();
-            port = ((System.Net.IPEndPoint)probe.LocalEndpoint).Port;
+            return ((System.Net.IPEndPoint)probe.LocalEndpoint).Port;
         }
-
-        return Run(port, "--urls", $"http://127.0.0.1:{port}", "--Data", data, "--Demo", "true", "--Centre", "off");
     }
 
     /// <summary>A command from a terminal.</summary>
