@@ -32,6 +32,9 @@ public sealed class DataFolder(string path) : IDisposable
     /// <summary>Drawings that were looked at and not taken over yet.</summary>
     public string Imports => Path.Combine(Root, "imports");
 
+    /// <summary>Signed heads of the log, one a day: they go with every backup.</summary>
+    public string Heads => Path.Combine(Root, "heads");
+
     public string Backups => Path.Combine(Root, "backups");
 
     /// <summary>Keys of sessions and form tokens.</summary>
@@ -156,7 +159,7 @@ public sealed class DataFolder(string path) : IDisposable
     /// <summary>Removes what killed backups and restores left behind. Only for the process that holds the directory.</summary>
     public void Sweep(Action<string> say)
     {
-        var bytes = Sweep(Root) + Sweep(Backups) + Sweep(Imports);
+        var bytes = Sweep(Root) + Sweep(Backups) + Sweep(Imports) + Sweep(Heads);
         if (bytes > 0)
         {
             say(string.Create(CultureInfo.InvariantCulture, $"Swept {bytes / 1e6:0.0} MB that an interrupted backup, restore or upload had left in {Root}."));

@@ -16,6 +16,9 @@ public sealed class StoreFile(DataFolder folder)
 
     private static readonly byte[] Heading = [.. "SQLite format 3\0"u8];
 
+    /// <summary>The directory that it lies in.</summary>
+    public DataFolder Folder => folder;
+
     /// <summary>Full path of the database.</summary>
     public string Path => folder.Database;
 

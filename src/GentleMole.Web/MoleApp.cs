@@ -2,6 +2,7 @@ using System.Globalization;
 using GentleMole.Core;
 using GentleMole.Store;
 using GentleMole.Store.Demo;
+using GentleMole.Store.Log;
 using GentleMole.Store.Writing;
 using GentleMole.Web.Api;
 using GentleMole.Web.Boards;
@@ -46,6 +47,8 @@ internal static class MoleApp
         builder.Services.AddHostedService(services => services.GetRequiredService<CentreLink>());
         builder.Services.AddSingleton(StandingClock.Of(options.Now));
         builder.Services.AddMoleStore(options.Data);
+        builder.Services.AddSingleton(services => new HeadKeeper(services.GetRequiredService<DataFolder>(), options.HeadKey));
+        builder.Services.AddHostedService<HeadWatch>();
         builder.Services.AddSingleton<Tokens>();
         builder.Services.AddSingleton<BoardCache>();
         builder.Services.AddScoped<JobList>();
@@ -132,6 +135,7 @@ internal static class MoleApp
     {
         var options = app.Services.GetRequiredService<MoleOptions>();
         await StoreSetup.OpenAsync(app.Services, Console.WriteLine, app.Lifetime.ApplicationStopping);
+        app.Services.GetRequiredService<HeadKeeper>().MakeReady(Console.WriteLine);
         var file = app.Services.GetRequiredService<StoreFile>();
         await file.RefuseForeignAsync(options.Demo, app.Lifetime.ApplicationStopping);
         if (options.Demo && !await file.HoldsJobsAsync())

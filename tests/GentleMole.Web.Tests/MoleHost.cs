@@ -21,6 +21,9 @@ public class MoleHost : WebApplicationFactory<Program>
 
     protected virtual bool Demo => true;
 
+    /// <summary>Key that signs the log, outside the data.</summary>
+    public string HeadKey => Path.Combine(DataDirectory + ".key", "key.pem");
+
     public HttpClient Device(string? token = "demo-field-token")
     {
         var client = CreateClient(new WebApplicationFactoryClientOptions { AllowAutoRedirect = false });
@@ -107,6 +110,7 @@ public class MoleHost : WebApplicationFactory<Program>
         builder.UseSetting("Data", DataDirectory);
         builder.UseSetting("Demo", Demo ? "true" : "false");
         builder.UseSetting("Centre", "off");
+        builder.UseSetting("HeadKey", HeadKey);
         builder.UseSetting("Doors:TriesPerMinute", "10000");
     }
 
@@ -116,6 +120,10 @@ public class MoleHost : WebApplicationFactory<Program>
         if (disposing && Directory.Exists(DataDirectory))
         {
             Directory.Delete(DataDirectory, true);
+            if (Directory.Exists(DataDirectory + ".key"))
+            {
+                Directory.Delete(DataDirectory + ".key", true);
+            }
         }
     }
 }

@@ -98,9 +98,9 @@ public static class StoreRestore
             throw new IOException($"it holds what cannot be kept ({wrong.Field}: {wrong.Sentence.TrimEnd('.')}).");
         }
 
-        if (await LogChain.VerifyAsync(file, cancellation).ConfigureAwait(false) is { IsWhole: false })
+        if (await LogChain.VerifyAsync(file, null, cancellation).ConfigureAwait(false) is { IsWhole: false })
         {
-            throw new IOException("the chain of the log in it does not hold; ./mole verify says where in the directory that it was made from.");
+            throw new IOException("what it holds is not what its log says; ./mole verify says where in the directory that it was made from.");
         }
     }
 

@@ -1,8 +1,11 @@
+using System.Security.Cryptography;
+using System.Text;
 using System.Text.Json;
 using GentleMole.Store.Evidence;
 using GentleMole.Store.Model;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.ChangeTracking;
+using Microsoft.EntityFrameworkCore.Metadata;
 using NodaTime;
 using NodaTime.Text;
 
@@ -49,7 +52,8 @@ internal static class ChangeLog
         "MoleUser." + nameof(MoleUser.PasswordHash), "TokenRow." + nameof(TokenRow.TokenHash), "MoleUser." + nameof(MoleUser.ResetHash), "IdentityUserToken`1.Value",
     };
 
-    private const string HiddenValue = "(not shown)";
+    private const string HiddenValue = "(not shown";
+    private const int HiddenDigits = 32;
 
     /// <summary>A change that will be made, with the values before it.</summary>
     internal sealed record Pending(EntityEntry Entry, string What, Dictionary<string, object?> Before, IReadOnlyList<string> Changed)
@@ -120,28 +124,47 @@ internal static class ChangeLog
     /// <summary>A value as the log writes it.</summary>
     public static string AsText(object? value) => JsonSerializer.Serialize(Shown(value), StoredJson.Options);
 
+    /// <summary>A property's value as the log writes it; secrets as what tells them apart.</summary>
+    public static string AsText(IProperty property, object? value) => AsText(Hidden.Contains(FullName(property)) ? Unseen(value) : value);
+
+    /// <summary>True when a value is what the log says of it. Secrets of earlier days are logged without what tells them apart.</summary>
+    public static bool IsAs(IProperty property, object? value, string logged) =>
+        AsText(property, value) == logged || (Hidden.Contains(FullName(property)) && logged == "\"(not shown)\"" && value is not (null or ""));
+
+    /// <summary>True for a property that is logged.</summary>
+    public static bool IsLogged(IProperty p) => !UnloggedProperties.ContainsKey(FullName(p));
+
+    /// <summary>A key as subjects write it.</summary>
+    public static string KeyText(IEnumerable<object?> parts) => string.Join(',', parts.Select(part => part is LocalDate day ? LocalDatePattern.Iso.Format(day) : part));
+
+    /// <summary>
+    /// A secret in the log: not itself, but the beginning of its hash, so that another in its place is noticed. What is
+    /// hidden is random or salted; it cannot be found from that.
+    /// </summary>
+    private static object? Unseen(object? value) => value is string { Length: > 0 } secret
+        ? $"{HiddenValue}, {Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(secret)))[..HiddenDigits]})"
+        : value;
+
     private static bool IsLogged(object entity) => !UnloggedKinds.ContainsKey(entity.GetType());
 
     private static bool IsLogged(PropertyEntry p) => !UnloggedProperties.ContainsKey(FullName(p));
 
-    private static string FullName(PropertyEntry p) => $"{p.EntityEntry.Metadata.ClrType.Name}.{p.Metadata.Name}";
+    private static string FullName(PropertyEntry p) => FullName(p.Metadata);
+
+    private static string FullName(IProperty p) => $"{p.DeclaringType.ClrType.Name}.{p.Name}";
 
     private static object? Shown(object? value) => value is Enum word ? word.ToString() : value;
 
     private static bool Same(PropertyEntry p) => p.Metadata.GetValueComparer().Equals(p.OriginalValue, p.CurrentValue);
 
     private static string Key(EntityEntry entry) =>
-        string.Join(',', entry.Metadata.FindPrimaryKey()!.Properties.Select(p => entry.Property(p.Name).CurrentValue switch
-        {
-            LocalDate day => LocalDatePattern.Iso.Format(day),
-            var key => key,
-        }));
+        KeyText(entry.Metadata.FindPrimaryKey()!.Properties.Select(p => entry.Property(p.Name).CurrentValue));
 
     private static Dictionary<string, object?> Values(EntityEntry entry, IReadOnlyList<string>? only, bool current) => entry.Properties
         .Where(p => IsLogged(p) && (only is null || only.Contains(p.Metadata.Name)))
         .Select(p => (p.Metadata.Name, Value: current ? p.CurrentValue : p.OriginalValue, IsHidden: Hidden.Contains(FullName(p))))
         .Where(p => only is not null || p.Value is not (null or "" or false))
-        .Select(p => (p.Name, Value: p.IsHidden && p.Value is not (null or "") ? HiddenValue : p.Value))
+        .Select(p => (p.Name, Value: p.IsHidden ? Unseen(p.Value) : p.Value))
         .ToDictionary(p => p.Name, p => Shown(p.Value));
 
     private static string Text(Dictionary<string, object?> values) => values.Count == 0 ? "" : JsonSerializer.Serialize(values, StoredJson.Options);

@@ -4,7 +4,9 @@ using System.Text;
 using GentleMole.Core;
 using GentleMole.Store.Evidence;
 using GentleMole.Store.Writing;
+using GentleMole.Store.Model;
 using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
 
 namespace GentleMole.Store.Log;
 
@@ -46,32 +48,113 @@ public static class LogChain
     }
 
     /// <summary>
-    /// Walks the whole chain in the file, read row by row, and holds every block of samples against the hash that the log has
-    /// of it. All of it is of one moment, also while others write.
+    /// Walks the whole chain in the file, row by row; holds every block of samples, every photo, every row and value of the
+    /// tables against what the log says of it, and the chain against the heads that were signed. All of it is of one moment,
+    /// also while others write.
     /// </summary>
-    public static async Task<LogVerdict> VerifyAsync(StoreFile file, CancellationToken cancellation = default)
+    /// <param name="file">The store.</param>
+    /// <param name="heads">Who signs the heads; null to leave them out.</param>
+    /// <param name="cancellation">Ends it.</param>
+    public static async Task<LogVerdict> VerifyAsync(StoreFile file, HeadKeeper? heads = null, CancellationToken cancellation = default)
     {
-        var connection = await StoreConnection.OpenToReadAsync(file.Path, cancellation).ConfigureAwait(false);
-        await using var closing = connection.ConfigureAwait(false);
-        var moment = connection.BeginTransaction(deferred: true);
+        var isCurrent = await file.InspectAsync(cancellation).ConfigureAwait(false) == StoreState.Current;
+        var db = StoreSetup.Open(file.Path);
+        await using var closing = db.ConfigureAwait(false);
+        var moment = await db.BeginSnapshotAsync(cancellation).ConfigureAwait(false);
         await using var ending = moment.ConfigureAwait(false);
-        var hashes = new BlockHashes();
-        var chain = await WalkAsync(connection, hashes, cancellation).ConfigureAwait(false);
+        var connection = (SqliteConnection)db.Database.GetDbConnection();
+        var (hashes, replay) = (new BlockHashes(), isCurrent ? new LogReplay(db.Model) : null);
+        var chain = await WalkAsync(connection, hashes, replay, isCurrent, cancellation).ConfigureAwait(false);
         if (chain.Broken is not null)
         {
             return chain;
         }
 
         var (samples, broken) = await hashes.CheckAsync(connection, cancellation).ConfigureAwait(false);
-        return chain with { Samples = samples, BrokenBlock = broken };
+        chain = chain with { Samples = samples, BrokenBlock = broken, Heads = heads is null ? null : await HeadsAsync(connection, heads, cancellation).ConfigureAwait(false) };
+        if (replay is null || broken is not null)
+        {
+            return chain;
+        }
+
+        var (rows, difference) = await replay.CompareAsync(db, cancellation).ConfigureAwait(false);
+        if (difference is null)
+        {
+            (var photos, difference) = await PhotosAsync(db, file.Folder, cancellation).ConfigureAwait(false);
+            chain = chain with { Photos = photos };
+        }
+
+        return chain with { Rows = rows, Difference = difference };
     }
 
-    private static async Task<LogVerdict> WalkAsync(SqliteConnection connection, BlockHashes hashes, CancellationToken cancellation)
+    /// <summary>Hash of the first entry, by which a store is known; null for an empty log.</summary>
+    public static async Task<string?> FirstAsync(StoreFile file, CancellationToken cancellation = default)
+    {
+        var connection = await StoreConnection.OpenToReadAsync(file.Path, cancellation).ConfigureAwait(false);
+        await using var closing = connection.ConfigureAwait(false);
+        return await connection.ScalarAsync("SELECT Hash FROM Log WHERE Id = 1", cancellation).ConfigureAwait(false) as string;
+    }
+
+    /// <summary>Number of the entry with this hash; null when the chain holds none. For a head that somebody kept.</summary>
+    public static async Task<long?> FindAsync(StoreFile file, string hash, CancellationToken cancellation = default)
+    {
+        var connection = await StoreConnection.OpenToReadAsync(file.Path, cancellation).ConfigureAwait(false);
+        await using var closing = connection.ConfigureAwait(false);
+        var command = connection.CreateCommand();
+        await using var ending = command.ConfigureAwait(false);
+        command.CommandText = "SELECT Id FROM Log WHERE Hash = $hash";
+        command.Parameters.AddWithValue("$hash", hash);
+        return await command.ExecuteScalarAsync(cancellation).ConfigureAwait(false) as long?;
+    }
+
+    private static async Task<HeadVerdict?> HeadsAsync(SqliteConnection connection, HeadKeeper heads, CancellationToken cancellation)
+    {
+        if (await connection.ScalarAsync("SELECT Hash FROM Log WHERE Id = 1", cancellation).ConfigureAwait(false) is not string store)
+        {
+            return null;
+        }
+
+        using var command = connection.CreateCommand();
+        command.CommandText = "SELECT Hash FROM Log WHERE Id = $id";
+        var id = command.Parameters.Add("$id", SqliteType.Integer);
+        return heads.Check(store, at =>
+        {
+            id.Value = at;
+            return command.ExecuteScalar() as string;
+        });
+    }
+
+    /// <summary>Every photo's file is there and is the one that came.</summary>
+    private static async Task<(int Photos, LogDifference? Difference)> PhotosAsync(MoleDb db, DataFolder folder, CancellationToken cancellation)
+    {
+        var count = 0;
+        foreach (var photo in await db.Photos.AsNoTracking().OrderBy(p => p.JobId).ToListAsync(cancellation).ConfigureAwait(false))
+        {
+            var path = folder.PhotoFile(photo.Id, photo.Format);
+            if (!File.Exists(path))
+            {
+                return (count, new LogDifference($"{nameof(Photo)}:{photo.Id}", photo.JobId, "", "", "a file"));
+            }
+
+            var stream = new FileStream(path, FileMode.Open, FileAccess.Read);
+            await using var closing = stream.ConfigureAwait(false);
+            if (Convert.ToHexStringLower(await SHA256.HashDataAsync(stream, cancellation).ConfigureAwait(false)) is var hash && hash != photo.Sha256)
+            {
+                return (count, new LogDifference($"{nameof(Photo)}:{photo.Id}", photo.JobId, "file", hash, photo.Sha256));
+            }
+
+            count++;
+        }
+
+        return (count, null);
+    }
+
+    private static async Task<LogVerdict> WalkAsync(SqliteConnection connection, BlockHashes hashes, LogReplay? replay, bool isCurrent, CancellationToken cancellation)
     {
         var handovers = await HandoversAsync(connection, cancellation).ConfigureAwait(false);
         var command = connection.CreateCommand();
         await using var ending = command.ConfigureAwait(false);
-        command.CommandText = "SELECT Id, JobId, At, Who, What, Subject, Before, After, Why, Hash, WhoId FROM Log ORDER BY Id";
+        command.CommandText = "SELECT Id, JobId, At, Who, What, Subject, Before, After, Why, Hash, " + (isCurrent ? "WhoId" : "''") + " FROM Log ORDER BY Id";
         var reader = await command.ExecuteReaderAsync(cancellation).ConfigureAwait(false);
         await using var done = reader.ConfigureAwait(false);
         var (count, head) = (0L, Root);
@@ -98,6 +181,7 @@ public static class LogChain
 
             (count, head) = (entry.Id, hash);
             hashes.Note(entry);
+            replay?.Apply(entry);
             handovers.RemoveAll(h => h.Head == hash);
         }
 

@@ -76,13 +76,14 @@ internal sealed class CentreExchange(MoleDb db, PlaceClock clock, HttpClient htt
     {
         var waiting = await db.CentreAnswers.Where(a => a.SentAt == null).OrderBy(a => a.MadeAt).ToListAsync(cancellation);
         var sent = 0;
+        var head = await db.Log.OrderByDescending(e => e.Id).Select(e => e.Id + " " + e.Hash).FirstOrDefaultAsync(cancellation) ?? "";
         foreach (var answer in waiting.Where(a => a.NextTry <= clock.Moment))
         {
             try
             {
                 var reply = new CentreReply(
                     answer.Id, answer.NoticeNumber, answer.Utility, answer.Owner, answer.Answer, answer.Note,
-                    answer.MadeAt);
+                    answer.MadeAt, head);
                 using var response = await http.PostAsJsonAsync("answers", reply, CentreJson.Options, cancellation);
                 response.EnsureSuccessStatusCode();
                 (answer.SentAt, answer.Trouble) = (clock.Moment, "");

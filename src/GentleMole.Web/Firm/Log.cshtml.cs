@@ -8,7 +8,7 @@ using Microsoft.EntityFrameworkCore;
 namespace GentleMole.Web.Firm;
 
 /// <summary>The whole log, and the walk along its chain.</summary>
-internal sealed class LogPage(MoleDb db, StoreFile file) : FirmPage(db)
+internal sealed class LogPage(MoleDb db, StoreFile file, HeadKeeper heads) : FirmPage(db)
 {
     private const int Shown = 60;
 
@@ -33,6 +33,6 @@ internal sealed class LogPage(MoleDb db, StoreFile file) : FirmPage(db)
         Zone = await Db.Firms.Select(f => f.TimeZone).SingleAsync(cancellation);
         Entries = await Db.Log.AsNoTracking().Where(e => Before == null || e.Id < Before)
             .OrderByDescending(e => e.Id).Take(Shown).ToListAsync(cancellation);
-        Verdict = Check ? await LogChain.VerifyAsync(file, cancellation) : null;
+        Verdict = Check ? await LogChain.VerifyAsync(file, heads, cancellation) : null;
     }
 }

@@ -35,6 +35,15 @@ internal sealed class MoleOptions
     /// <summary>Addresses or networks of proxies whose word on callers is believed, with commas between; those of this machine when empty.</summary>
     public string? TrustedProxies { get; set; }
 
+    /// <summary>File of the key that signs the log; outside the data directory. Empty: in the home of whoever runs this.</summary>
+    public string? HeadKey { get; set; }
+
+    /// <summary>A head that somebody kept, for the command <c>verify</c>: does the log still hold it?</summary>
+    public string? Head { get; set; }
+
+    /// <summary>A file with a signed head that somebody kept, for the same.</summary>
+    public string? Since { get; set; }
+
     /// <summary>Asks for nothing that cannot be done, before anything is begun.</summary>
     /// <exception cref="IOException">An option makes no sense; the message says which and what it should be.</exception>
     public void Check()

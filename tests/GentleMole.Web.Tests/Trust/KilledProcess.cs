@@ -79,6 +79,7 @@ internal sealed class KilledProcess : IDisposable
     private static KilledProcess Run(int port, params string[] arguments) => new(
         Process.Start(new ProcessStartInfo("dotnet", [Path.Combine(AppContext.BaseDirectory, "GentleMole.Web.dll"), .. arguments])
         {
+            Environment = { ["HeadKey"] = Path.Combine(arguments[Array.IndexOf(arguments, "--Data") + 1] + ".key", "key.pem") },
             RedirectStandardOutput = true, RedirectStandardError = true, WorkingDirectory = AppContext.BaseDirectory,
         })!,
         new Uri($"http://127.0.0.1:{port}"));

@@ -163,7 +163,7 @@ public class LogTests(MoleHost host) : IClassFixture<MoleHost>
     public async Task The_page_and_the_handover_carry_the_chain()
     {
         var (_, page) = await host.Browser().PageAsync("/log?check=true");
-        Assert.Contains("The chain is whole", page.QuerySelector(".verdict-say")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("Everything stands as the log says", page.QuerySelector(".verdict-say")!.TextContent, StringComparison.Ordinal);
 
         var head = (await VerifyAsync()).Head;
         await host.Browser("jem").SendAsync("/jobs/3/handover", "", ("changeWhy", "sent again to the school"));
