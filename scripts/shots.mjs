@@ -52,7 +52,7 @@ await shot('bench-pinpoint', '/bench/pinpoint?example=hidden', () => pressed(pag
 await shot('log', '/log?check=true');
 await page.setViewportSize({ width: 900, height: 1260 });
 await shot('handover-sheet', '/jobs/3/handover/sheet');
-await shot('outline', '/jobs/1/outline');
+await shot('security', '/security');
 await page.setViewportSize({ width: 390, height: 844 });
 await shot('phone-trace', '/jobs/1/trace?line=2', reviewed);
 await context.clearCookies();

@@ -24,6 +24,28 @@ public class HostileDrawingTests
         Assert.InRange(GC.GetAllocatedBytesForCurrentThread() - before, 0, 700_000_000);
     }
 
+    public static TheoryData<string> Kept => [.. Directory.GetFiles(Path.Combine(AppContext.BaseDirectory, "corpus"), "hostile-*").Select(f => Path.GetFileName(f)!)];
+
+    [Theory]
+    [MemberData(nameof(Kept))]
+    public void Files_that_were_sent_to_hurt_are_read_or_refused(string name)
+    {
+        var content = File.ReadAllBytes(Path.Combine(AppContext.BaseDirectory, "corpus", name));
+        var before = GC.GetAllocatedBytesForCurrentThread();
+        if (name.EndsWith("png", StringComparison.Ordinal))
+        {
+            Assert.True(PhotoFile.Look(content).IsGood);
+            Assert.True(PhotoFile.Strip(content).Length < 200);
+        }
+        else
+        {
+            var read = Made.Read(content, name);
+            Assert.True(read.IsGood == name.Contains("star", StringComparison.Ordinal), read.IsGood ? name : read.Errors[0].Sentence);
+        }
+
+        Assert.InRange(GC.GetAllocatedBytesForCurrentThread() - before, 0, 200_000_000);
+    }
+
     [Theory]
     [InlineData("collections-in-collections.gpkg", "nested")]
     [InlineData("a-view-without-end.gpkg", "reckoned")]

@@ -11,12 +11,6 @@ public static class CoordinateSystems
 {
     public const string Wgs84 = "EPSG:4326";
 
-    /// <summary>Longest definition in well-known text that is read.</summary>
-    public const int MostWkt = 8000;
-
-    /// <summary>Deepest brackets in one; the standard needs six.</summary>
-    private const int DeepestWkt = 12;
-
     private static readonly CoordinateTransformationFactory Transformations = new();
     private static readonly CoordinateSystemFactory Factory = new();
 
@@ -39,7 +33,7 @@ public static class CoordinateSystems
     /// <param name="system">EPSG name or well-known text.</param>
     public static Result<LaidSystem> ToSite(string system, SiteOrigin origin)
     {
-        if (system.Length > MostWkt || Wkt.DepthOf(system) > DeepestWkt)
+        if (system.Length > Wkt.Most || (system.Contains('[', StringComparison.Ordinal) && !Wkt.IsWellFormed(system)))
         {
             return new FieldError("system", "The file describes its coordinate system in a way that cannot be read. Fit the drawing by two points.");
         }

@@ -1,5 +1,6 @@
 using System.Text;
 using GentleMole.Core;
+using GentleMole.Core.Site;
 
 namespace GentleMole.Exchange.Drawings;
 
@@ -33,6 +34,9 @@ public static class DrawingReader
         try
         {
             var drawing = Pick(path, fileName)(path, new ReadShapes());
+
+            // Here, where it can be ended, and not first where people wait.
+            _ = CoordinateSystems.ToSite(drawing.System, new SiteOrigin(0, 0));
             return drawing.Shapes.Count > 0
                 ? drawing
                 : new FieldError("file", $"{fileName} was read as {drawing.Format}, but nothing in it is a line, point, area or text.");

@@ -119,7 +119,7 @@ internal static class GeoPackageDrawing
     private static string SystemOf(object? organization, object? id, object? definition) =>
         string.Equals(organization as string, "EPSG", StringComparison.OrdinalIgnoreCase) && CoordinateSystems.IsKnown($"EPSG:{id}")
             ? $"EPSG:{id}"
-            : definition as string is { Length: > 20 and < CoordinateSystems.MostWkt } wkt ? wkt : "";
+            : definition as string is { Length: > 20 and < Wkt.Most } wkt ? wkt : "";
 
     private static List<object?[]> Rows(SqliteConnection connection, string query)
     {

@@ -18,17 +18,93 @@ internal static partial class Wkt
     [GeneratedRegex("SPHEROID\\[[^\\[\\]]*(?:\\[[^\\]]*\\][^\\[\\]]*)*\\]", RegexOptions.IgnoreCase)]
     private static partial Regex Spheroid();
 
-    /// <summary>How deep its brackets go.</summary>
-    public static int DepthOf(string wkt)
+    /// <summary>Longest definition that is read.</summary>
+    public const int Most = 8000;
+
+    /// <summary>Deepest brackets; the standard needs six.</summary>
+    private const int Deepest = 12;
+
+    /// <summary>
+    /// True for a definition as the standard writes it (OGC 01-009): words, texts in quotes and numbers, with what belongs to a
+    /// word in brackets behind it. The library that reads it goes round for ever on some of what is not.
+    /// </summary>
+    public static bool IsWellFormed(string wkt)
     {
-        var (depth, deepest) = (0, 0);
-        foreach (var c in wkt)
+        var at = 0;
+        return wkt.Length <= Most && Node(wkt, ref at, 0) && Skip(wkt, ref at) == wkt.Length;
+    }
+
+    private static bool Node(string wkt, ref int at, int depth)
+    {
+        var start = Skip(wkt, ref at);
+        while (at < wkt.Length && (char.IsAsciiLetterOrDigit(wkt[at]) || wkt[at] == '_'))
         {
-            depth += c is '[' or '(' ? 1 : c is ']' or ')' ? -1 : 0;
-            deepest = Math.Max(deepest, depth);
+            at++;
         }
 
-        return deepest;
+        if (at == start || !char.IsAsciiLetter(wkt[start]) || depth > Deepest)
+        {
+            return false;
+        }
+
+        Skip(wkt, ref at);
+        if (at == wkt.Length || wkt[at] != '[')
+        {
+            // A word alone, like the direction of an axis; the whole is more than that.
+            return depth > 0;
+        }
+
+        do
+        {
+            at++;
+            if (!Item(wkt, ref at, depth + 1))
+            {
+                return false;
+            }
+
+            Skip(wkt, ref at);
+        }
+        while (at < wkt.Length && wkt[at] == ',');
+        return at < wkt.Length && wkt[at++] == ']';
+    }
+
+    private static bool Item(string wkt, ref int at, int depth)
+    {
+        Skip(wkt, ref at);
+        if (at == wkt.Length)
+        {
+            return false;
+        }
+
+        if (wkt[at] == '"')
+        {
+            var end = wkt.IndexOf('"', at + 1);
+            at = end + 1;
+            return end > 0;
+        }
+
+        if (char.IsAsciiLetter(wkt[at]))
+        {
+            return Node(wkt, ref at, depth);
+        }
+
+        var start = at;
+        while (at < wkt.Length && (char.IsAsciiDigit(wkt[at]) || wkt[at] is '+' or '-' or '.' or 'e' or 'E'))
+        {
+            at++;
+        }
+
+        return double.TryParse(wkt.AsSpan(start, at - start), NumberStyles.Float, CultureInfo.InvariantCulture, out var number) && double.IsFinite(number);
+    }
+
+    private static int Skip(string wkt, ref int at)
+    {
+        while (at < wkt.Length && char.IsWhiteSpace(wkt[at]))
+        {
+            at++;
+        }
+
+        return at;
     }
 
     /// <summary>EPSG number of the whole definition, where it says one.</summary>

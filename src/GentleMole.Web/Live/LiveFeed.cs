@@ -1,7 +1,10 @@
+using System.Diagnostics;
 using System.Net.ServerSentEvents;
 using System.Runtime.CompilerServices;
 using System.Text.Json;
+using GentleMole.Store.Model;
 using GentleMole.Store;
+using GentleMole.Web.Trust;
 using Microsoft.EntityFrameworkCore;
 
 namespace GentleMole.Web.Live;
@@ -10,6 +13,7 @@ namespace GentleMole.Web.Live;
 internal static class LiveFeed
 {
     private static readonly TimeSpan AgainAfter = TimeSpan.FromSeconds(1.5);
+    private static readonly TimeSpan LookAgainAfter = TimeSpan.FromSeconds(15);
 
     public static void MapLive(this WebApplication app) => app.MapGet("/jobs/{id:int}/live", AnswerAsync).ExcludeFromDescription();
 
@@ -21,15 +25,36 @@ internal static class LiveFeed
         }
 
         http.Response.Headers["X-Accel-Buffering"] = "no";
-        return TypedResults.ServerSentEvents(EventsAsync(id, desk, lifetime.ApplicationStopping, http.RequestAborted));
+        var session = http.User.SignedIn()!;
+        return TypedResults.ServerSentEvents(EventsAsync(id, desk, () => StillInAsync(http.RequestServices, session, id), lifetime.ApplicationStopping, http.RequestAborted));
     }
 
-    private static async IAsyncEnumerable<SseItem<string>> EventsAsync(int id, LiveDesk desk, CancellationToken stopping, [EnumeratorCancellation] CancellationToken gone)
+    /// <summary>A stream outlives the look at the door: it ends when its session has, or the job was taken from its reader.</summary>
+    private static async Task<bool> StillInAsync(IServiceProvider services, SignedInPerson person, int job)
+    {
+        await using var scope = services.GetRequiredService<IServiceScopeFactory>().CreateAsyncScope();
+        var db = scope.ServiceProvider.GetRequiredService<MoleDb>();
+        return await db.Sessions.AnyAsync(s => s.Id == person.SessionId && s.EndedAt == null)
+            && await db.Users.AnyAsync(u => u.Id == person.Id && u.Active && u.Role == person.Role)
+            && (person.Role != Role.Reader || await db.Grants.AnyAsync(g => g.PersonId == person.Id && g.JobId == job));
+    }
+
+    private static async IAsyncEnumerable<SseItem<string>> EventsAsync(int id, LiveDesk desk, Func<Task<bool>> stillIn, CancellationToken stopping, [EnumeratorCancellation] CancellationToken gone)
     {
         using var either = CancellationTokenSource.CreateLinkedTokenSource(stopping, gone);
         yield return new SseItem<string>("", "still") { ReconnectionInterval = AgainAfter };
+        var looked = Stopwatch.GetTimestamp();
         await foreach (var news in Quietly(desk.WatchAsync(id, either.Token), either.Token))
         {
+            if (Stopwatch.GetElapsedTime(looked) > LookAgainAfter)
+            {
+                looked = Stopwatch.GetTimestamp();
+                if (!await stillIn())
+                {
+                    yield break;
+                }
+            }
+
             foreach (var strip in news.Strips)
             {
                 yield return new SseItem<string>(JsonSerializer.Serialize(strip, JsonSerializerOptions.Web), "strip");

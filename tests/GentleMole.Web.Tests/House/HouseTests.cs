@@ -48,7 +48,7 @@ public sealed class HouseTests
         ["Centre"] = ["Setup", "Words"],
         ["Sheet"] = ["Setup", "Words"],
         ["Drawing"] = ["Sheet", "Words"],
-        ["Live"] = ["Sheet"],
+        ["Live"] = ["Sheet", "Trust"],
         ["Stages"] = ["Centre", "Drawing", "Forms", "Live", "Setup", "Sheet", "Trust", "Words"],
         ["Boards"] = ["Centre", "Drawing", "Forms", "Frame", "Sheet", "Trust", "Words"],
         ["Firm"] = ["Forms", "Frame", "Setup", "Trust", "Words"],
