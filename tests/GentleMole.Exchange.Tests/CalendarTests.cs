@@ -24,4 +24,19 @@ public class CalendarTests
         Assert.Equal(new DateTime(2026, 7, 2, 8, 30, 0), visit.Start!.AsUtc);
         Assert.All(text.Split("\r\n"), line => Assert.True(line.Length <= 76));
     }
+
+    [Theory]
+    [InlineData("Quay\r\nEND:VEVENT\r\nBEGIN:VEVENT\r\nSUMMARY:forged")]
+    [InlineData("Quay\nATTACH:http://elsewhere.example/x")]
+    [InlineData("Quay\rDTSTART:20300101")]
+    [InlineData("Quay\u2028BEGIN:VALARM")]
+    public void Words_with_line_breaks_are_words(string words)
+    {
+        var text = CalendarWriter.Write("Burrow & Lantern", "UTC", Instant.FromUtc(2026, 7, 1, 8, 0, 0), [new CalendarDay("job-1@x", words, words, new LocalDateTime(2026, 12, 31, 0, 0), null)]);
+
+        var only = Calendar.Load(text)!.Events.Single();
+        Assert.Equal(new DateOnly(2026, 12, 31), only.Start!.Date);
+        Assert.Empty(only.Attachments);
+        Assert.Empty(only.Alarms);
+    }
 }
