@@ -60,7 +60,7 @@ public static class CoordinateSystems
             });
         }
         // The library throws what it happens to meet in a definition that it cannot read.
-        catch (SystemException)
+        catch (Exception error) when (error is not OutOfMemoryException)
         {
             return new FieldError("system", $"The coordinate system “{Short(NameIn(system))}” cannot be used. Fit the drawing by two points.");
         }

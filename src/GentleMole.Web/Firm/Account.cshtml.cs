@@ -15,7 +15,7 @@ namespace GentleMole.Web.Firm;
 
 /// <summary>What is a person's own: password, second factor, and where they are signed in.</summary>
 [EnableRateLimiting(RateLimits.Door)]
-internal sealed class AccountPage(MoleDb db, UserManager<MoleUser> users, PersonSessions sessions, ResetLinks links, SecondFactor factor, DoorKeeper door, SecurityBook book) : FirmPage(db)
+internal sealed class AccountPage(MoleDb db, UserManager<MoleUser> users, PersonSessions sessions, ResetLinks links, SecondFactor factor, PasswordAgain again, SecurityBook book) : FirmPage(db)
 {
     public MoleUser Own { get; private set; } = null!;
 
@@ -144,25 +144,16 @@ internal sealed class AccountPage(MoleDb db, UserManager<MoleUser> users, Person
         RecoveryLeft = Own.TwoFactorEnabled ? await users.CountRecoveryCodesAsync(Own) : 0;
     }
 
-    /// <summary>The person's own password at a field; wrong ones are counted like those at the door.</summary>
+    /// <summary>The person's own password at a field.</summary>
     private async Task CheckOwnAsync(FormReader reader, string field)
     {
-        if (Own.PasswordHash is not { } hash)
+        if (Own.PasswordHash is null)
         {
             reader.Refuse(field, "The demo's people have no password: they are walked in as by one click.");
-            return;
         }
-
-        var way = "again " + Own.UserName;
-        if (await door.WaitAsync(way, HttpContext, null) is var wait && wait > Duration.Zero)
+        else if (await again.RefuseAsync(Own, Request.Form[field].ToString(), HttpContext) is { } refusal)
         {
-            reader.Refuse(field, $"Too many wrong tries. Wait {(int)Math.Ceiling(wait.TotalSeconds)} seconds.");
-        }
-        else if (users.PasswordHasher.VerifyHashedPassword(Own, hash, Request.Form[field].ToString()) == PasswordVerificationResult.Failed)
-        {
-            await door.WrongAsync(way, HttpContext, null);
-            book.Note(SecurityEventKind.ConfirmFailed, HttpContext, Own.Name, Own.Id);
-            reader.Refuse(field, "This is not your password.");
+            reader.Refuse(field, refusal);
         }
     }
 }

@@ -4,6 +4,7 @@ using GentleMole.Web.Frame;
 using GentleMole.Web.Trust;
 using GentleMole.Web.Words;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.EntityFrameworkCore;
 
 namespace GentleMole.Web.Firm;
@@ -25,6 +26,21 @@ internal sealed class SecurityPage(MoleDb db, SecurityBook book) : FirmPage(db)
     public string When(SecurityEvent happened) => LogWords.When(happened.At, TimeZone);
 
     public FirmSettings Firm { get; private set; } = null!;
+
+    /// <summary>Whose it is, or at whom it was aimed: a wrong password for somebody is not theirs.</summary>
+    public static string Who(SecurityEvent happened) => happened switch
+    {
+        { Who: "" } => "a stranger",
+        { Kind: SecurityEventKind.SignInFailed or SecurityEventKind.SignInHeldUp or SecurityEventKind.SecondFactorFailed } => "somebody, as " + happened.Who,
+        _ => happened.Who,
+    };
+
+    public override async Task OnPageHandlerExecutionAsync(PageHandlerExecutingContext context, PageHandlerExecutionDelegate next)
+    {
+        // Before the page is read: what it reads is of one moment.
+        await book.FlushAsync(HttpContext.RequestAborted);
+        await base.OnPageHandlerExecutionAsync(context, next);
+    }
 
     /// <summary>What the doors ask of people, and how much may be laid in.</summary>
     public async Task<IActionResult> OnPostAsync()
@@ -49,7 +65,6 @@ internal sealed class SecurityPage(MoleDb db, SecurityBook book) : FirmPage(db)
     protected override async Task LoadAsync(CancellationToken cancellation)
     {
         Firm = await Db.Firms.AsTracking().SingleAsync(cancellation);
-        await book.FlushAsync(cancellation);
         var troubles = Enum.GetValues<SecurityEventKind>().Where(AccountWords.IsTrouble).ToList();
         Events = await Db.SecurityEvents.AsNoTracking().Where(e => (Before == null || e.Id < Before) && (!Trouble || EF.Parameter(troubles).Contains(e.Kind)))
             .OrderByDescending(e => e.Id).Take(Shown).ToListAsync(cancellation);

@@ -96,6 +96,13 @@ internal sealed class DoorKeeper(MoleDb db, TimeProvider clock, IDataProtectionP
     public static Duration WaitAfter(int wrong) => wrong < FreeTries ? Duration.Zero
         : Duration.Min(LongestWait, Duration.FromSeconds(Math.Pow(2, Math.Min(wrong - FreeTries + 1, 20))));
 
+    /// <summary>What somebody is told who must wait.</summary>
+    public static string Say(Duration wait)
+    {
+        var seconds = (int)Math.Ceiling(wait.TotalSeconds);
+        return $"Too many wrong tries from here. Wait {(seconds > 90 ? $"{(seconds + 59) / 60} minutes" : $"{seconds} second{(seconds == 1 ? "" : "s")}")}, then try again. If this was not you, tell your lead.";
+    }
+
     private string Way(string account, HttpContext http, string? personId) => Hash(KnownDevice(http, personId) is { } device
         ? $"device|{account.ToUpperInvariant()}|{device}"
         : $"address|{account.ToUpperInvariant()}|{Network(http.Connection.RemoteIpAddress)}");

@@ -73,7 +73,7 @@ internal sealed class SignInPage(
             if (await door.WaitAsync(name, HttpContext, user?.Id) is var wait && wait > Duration.Zero)
             {
                 book.Note(SecurityEventKind.SignInHeldUp, HttpContext, user?.Name ?? "", user?.Id ?? "");
-                reader.Refuse("password", Held(wait));
+                reader.Refuse("password", DoorKeeper.Say(wait));
             }
             else if (await IsRightAsync(name, user, password))
             {
@@ -114,7 +114,7 @@ internal sealed class SignInPage(
         var way = "code of " + user.UserName;
         if (reader.IsGood && await door.WaitAsync(way, HttpContext, null) is var wait && wait > Duration.Zero)
         {
-            reader.Refuse("code", Held(wait));
+            reader.Refuse("code", DoorKeeper.Say(wait));
         }
         else if (reader.IsGood)
         {
@@ -155,7 +155,7 @@ internal sealed class SignInPage(
         const string way = "the first account";
         if (await door.WaitAsync(way, HttpContext, null) is var wait && wait > Duration.Zero)
         {
-            reader.Refuse("code", Held(wait));
+            reader.Refuse("code", DoorKeeper.Say(wait));
         }
         else if (!firstCode.Fits(Request.Form["code"].ToString()))
         {
@@ -200,12 +200,6 @@ internal sealed class SignInPage(
         }
 
         return await InAsync(user);
-    }
-
-    private static string Held(Duration wait)
-    {
-        var seconds = (int)Math.Ceiling(wait.TotalSeconds);
-        return $"Too many wrong tries from here. Wait {(seconds > 90 ? $"{(seconds + 59) / 60} minutes" : $"{seconds} second{(seconds == 1 ? "" : "s")}")}, then try again. If this was not you, tell your lead.";
     }
 
     private async Task<bool> IsRightAsync(string name, MoleUser? user, string password)

@@ -50,6 +50,7 @@ internal static class TrustSetup
         services.AddScoped<PersonSessions>();
         services.AddScoped<DoorKeeper>();
         services.AddScoped<SecondFactor>();
+        services.AddScoped<PasswordAgain>();
         services.AddScoped<ResetLinks>();
         services.AddScoped<JobGate>();
         services.AddSingleton<FirstAccountCode>();

@@ -130,7 +130,7 @@ public class OutlineTests(MoleHost host) : IClassFixture<MoleHost>
         var (_, far) = await office.SendAsync("/jobs/2/notice", "Outline", ("style", "CentreStake"), ("outlined", "2026-11-20"));
         Assert.Contains("15 m", far.Complaint("style"), StringComparison.Ordinal);
         await office.SendAsync("/jobs/2/notice", "Outline", ("style", "Dashes"), ("spacing", "5"), ("outlined", "2026-11-20"));
-        var (_, sheet) = await host.Browser("quill").PageAsync("/jobs/2/outline");
+        var (_, sheet) = await host.Browser("jem").PageAsync("/jobs/2/outline");
 
         Assert.Contains("arrow", sheet.QuerySelector(".outline-table")!.TextContent, StringComparison.Ordinal);
         Assert.Contains("DIG  MT", sheet.QuerySelector(".label-painted")!.TextContent, StringComparison.Ordinal);

@@ -97,6 +97,24 @@ public class AccessTests(MoleHost host) : IClassFixture<MoleHost>
         }
     }
 
+    [Theory]
+    [InlineData("/jobs/1/walk")]
+    [InlineData("/jobs/1/notice")]
+    [InlineData("/jobs/1/marks")]
+    [InlineData("/jobs/1/hookup?line=2")]
+    public async Task A_handler_that_is_none_is_no_way_past_the_table(string path)
+    {
+        var reader = host.Browser("quill");
+        var before = await host.StoreAsync(db => db.Log.CountAsync());
+        foreach (var handler in new[] { "Judge", "AnythingJudge", "anythingjudge", "Facts", "" })
+        {
+            var (sent, _) = await reader.SendAsync(path, handler, ("kind", "Chamber"), ("places", "1 1"), ("name", "put in past the table"));
+            Assert.True(sent.StatusCode is HttpStatusCode.Forbidden or HttpStatusCode.MethodNotAllowed || !sent.IsSuccessStatusCode || handler.EndsWith("Judge", StringComparison.OrdinalIgnoreCase), $"{handler}: {sent.StatusCode}");
+        }
+
+        Assert.Equal(before, await host.StoreAsync(db => db.Log.CountAsync()));
+    }
+
     [Fact]
     public void Every_page_stands_in_the_table_and_only_the_door_is_open()
     {

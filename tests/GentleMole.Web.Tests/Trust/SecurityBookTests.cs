@@ -33,6 +33,8 @@ public class SecurityBookTests(MoleHost host) : IClassFixture<MoleHost>
         await lead.GetAsync(new Uri(name, UriKind.Relative));
         var person = await host.StoreAsync(async db => (await db.Users.SingleAsync(u => u.UserName == "sunny")).Id);
         await lead.SendAsync("/people?who=" + person, "Link");
+        // The page shows what happened until this very moment, also what was not written down yet.
+        Assert.Contains("made a link for a new password", (await lead.PageAsync("/security")).Page.QuerySelector("table")!.TextContent, StringComparison.Ordinal);
         var all = await EventsAsync();
 
         SecurityEvent One(SecurityEventKind kind) => Assert.Single(all, e => e.Kind == kind);
