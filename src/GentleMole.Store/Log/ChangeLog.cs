@@ -127,9 +127,9 @@ internal static class ChangeLog
     /// <summary>A property's value as the log writes it; secrets as what tells them apart.</summary>
     public static string AsText(IProperty property, object? value) => AsText(Hidden.Contains(FullName(property)) ? Unseen(value) : value);
 
-    /// <summary>True when a value is what the log says of it. Secrets of earlier days are logged without what tells them apart.</summary>
+    /// <summary>True when a value is what the log says of it. Secrets of earlier days are logged without what tells them apart, missing ones too.</summary>
     public static bool IsAs(IProperty property, object? value, string logged) =>
-        AsText(property, value) == logged || (Hidden.Contains(FullName(property)) && logged == "\"(not shown)\"" && value is not (null or ""));
+        AsText(property, value) == logged || (Hidden.Contains(FullName(property)) && logged == "\"(not shown)\"");
 
     /// <summary>True for a property that is logged.</summary>
     public static bool IsLogged(IProperty p) => !UnloggedProperties.ContainsKey(FullName(p));
