@@ -1,4 +1,5 @@
 using System.Globalization;
+using GentleMole.Core;
 using GentleMole.Store;
 using GentleMole.Store.Model;
 using GentleMole.Web.Forms;
@@ -15,13 +16,13 @@ namespace GentleMole.Web.Firm;
 
 /// <summary>What is a person's own: password, second factor, and where they are signed in.</summary>
 [EnableRateLimiting(RateLimits.Door)]
-internal sealed class AccountPage(MoleDb db, UserManager<MoleUser> users, PersonSessions sessions, ResetLinks links, SecondFactor factor, PasswordAgain again, SecurityBook book) : FirmPage(db)
+internal sealed class AccountPage(MoleDb db, UserManager<MoleUser> users, PersonSessions sessions, ResetLinks links, SecondFactor factor, PasswordAgain again, SecurityBook book, TimeProvider clock) : FirmPage(db)
 {
     public MoleUser Own { get; private set; } = null!;
 
     public IReadOnlyList<PersonSession> Sessions { get; private set; } = [];
 
-    /// <summary>Key of an authenticator that is being set up; null when none is.</summary>
+    /// <summary>Key of an authenticator that is being set up; null when none is, or the password was given too long ago to show it.</summary>
     public string? Key { get; private set; }
 
     /// <summary>Shown once, after the second factor was switched on.</summary>
@@ -81,6 +82,7 @@ internal sealed class AccountPage(MoleDb db, UserManager<MoleUser> users, Person
         }
 
         await users.ResetAuthenticatorKeyAsync(Own);
+        await sessions.ConfirmAsync(Visitor, HttpContext.RequestAborted);
         await sessions.StayAsync(Own, Visitor.SessionId);
         return RedirectToPage(null, null, null, "factor");
     }
@@ -122,8 +124,7 @@ internal sealed class AccountPage(MoleDb db, UserManager<MoleUser> users, Person
             return Refused(reader);
         }
 
-        await users.SetTwoFactorEnabledAsync(Own, false);
-        await users.ResetAuthenticatorKeyAsync(Own);
+        await factor.OffAsync(Own);
         await sessions.StayAsync(Own, Visitor.SessionId);
         book.Note(SecurityEventKind.SecondFactorOff, HttpContext, Own.Name, Own.Id);
         return RedirectToPage(null, null, new { done = "factor-off" });
@@ -140,7 +141,8 @@ internal sealed class AccountPage(MoleDb db, UserManager<MoleUser> users, Person
     {
         Own = await Db.Users.AsTracking().SingleAsync(u => u.Id == Visitor.Id, cancellation);
         Sessions = await sessions.OpenAsync(Visitor.Id, cancellation);
-        Key = Own.TwoFactorEnabled ? null : await users.GetAuthenticatorKeyAsync(Own);
+        Key = !Own.TwoFactorEnabled && HttpContext.Standing()?.IsConfirmed(clock.Now(), HttpMethods.IsPost(Request.Method), isDemo: false) == true
+            ? await users.GetAuthenticatorKeyAsync(Own) : null;
         RecoveryLeft = Own.TwoFactorEnabled ? await users.CountRecoveryCodesAsync(Own) : 0;
     }
 

@@ -11,7 +11,7 @@ using Microsoft.EntityFrameworkCore;
 namespace GentleMole.Web.Firm;
 
 /// <summary>Accounts, roles, and which jobs readers were given.</summary>
-internal sealed class PeoplePage(MoleDb db, UserManager<MoleUser> users, ResetLinks links, PersonSessions sessions, SecurityBook book, PublicAddress address) : FirmPage(db)
+internal sealed class PeoplePage(MoleDb db, UserManager<MoleUser> users, SecondFactor factor, ResetLinks links, PersonSessions sessions, SecurityBook book, PublicAddress address) : FirmPage(db)
 {
     private const int MostGiven = 500;
 
@@ -60,8 +60,7 @@ internal sealed class PeoplePage(MoleDb db, UserManager<MoleUser> users, ResetLi
     {
         if (Edited is { TwoFactorEnabled: true } edited)
         {
-            await users.SetTwoFactorEnabledAsync(edited, false);
-            await users.ResetAuthenticatorKeyAsync(edited);
+            await factor.OffAsync(edited);
             book.Note(SecurityEventKind.SecondFactorOff, HttpContext, Visitor.Name, Visitor.Id, "of " + edited.Name);
         }
 

@@ -63,7 +63,7 @@ internal sealed class TokensPage(MoleDb db, PlaceClock clock, MoleOptions option
         }
 
         var (text, hash) = Tokens.Make();
-        Db.ApiTokens.Add(new TokenRow { Name = name, Scope = scope, OnlyJobId = job, TokenHash = hash, MadeBy = Visitor.Name, MadeAt = clock.Moment, ExpiresAt = until.AtStartOfDayInZone(DateTimeZoneProviders.Tzdb.GetZoneOrNull(_zone) ?? DateTimeZone.Utc).ToInstant() });
+        Db.ApiTokens.Add(new TokenRow { Name = name, Scope = scope, OnlyJobId = job, TokenHash = hash, MadeBy = Visitor.Name, MadeAt = clock.Moment, ExpiresAt = until.AtStartOfDayInZone(PlaceClock.Zone(_zone)).ToInstant() });
         await SaveAsync();
         Made = scope == TokenScope.Calendar ? $"{address.Of(Request)}/calendar/{text}.ics" : text;
         await LoadAsync(HttpContext.RequestAborted);

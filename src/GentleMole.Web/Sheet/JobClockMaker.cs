@@ -12,7 +12,7 @@ internal sealed class JobClockMaker(FirmSettings firm, IReadOnlyList<OwnerRow> o
     private readonly Dictionary<string, OwnerRow> _owners =
         owners.GroupBy(o => o.Name, StringComparer.OrdinalIgnoreCase).ToDictionary(g => g.Key, g => g.First(), StringComparer.OrdinalIgnoreCase);
 
-    public DateTimeZone Zone { get; } = DateTimeZoneProviders.Tzdb.GetZoneOrNull(firm.TimeZone) ?? DateTimeZone.Utc;
+    public DateTimeZone Zone { get; } = PlaceClock.Zone(firm.TimeZone);
 
     public OwnerRow? OwnerByName(string name) => _owners.GetValueOrDefault(name);
 

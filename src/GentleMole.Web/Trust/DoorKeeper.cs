@@ -1,7 +1,4 @@
-using System.Net;
-using System.Net.Sockets;
 using System.Security.Cryptography;
-using System.Text;
 using GentleMole.Core;
 using GentleMole.Store;
 using GentleMole.Store.Model;
@@ -48,7 +45,7 @@ internal sealed class DoorKeeper(MoleDb db, TimeProvider clock, IDataProtectionP
             return;
         }
 
-        var everywhere = Hash("everywhere|" + account.ToUpperInvariant());
+        var everywhere = Tokens.HashOf("everywhere|" + account.ToUpperInvariant());
         var tries = await db.Tries.AsNoTracking().SingleOrDefaultAsync(t => t.Way == everywhere, http.RequestAborted);
         if (tries is { Wrong: > FreeTriesFromEverywhere } && clock.Now() - tries.LastAt < ForgottenAfter)
         {
@@ -60,8 +57,8 @@ internal sealed class DoorKeeper(MoleDb db, TimeProvider clock, IDataProtectionP
     public async Task WrongAsync(string account, HttpContext http, string? personId)
     {
         await using var turn = await db.BeginWriteAsync(http.RequestAborted);
-        var (now, mark) = (clock.Now(), Hash("account|" + account.ToUpperInvariant()));
-        foreach (var way in new[] { Way(account, http, personId), Hash("everywhere|" + account.ToUpperInvariant()) })
+        var (now, mark) = (clock.Now(), Tokens.HashOf("account|" + account.ToUpperInvariant()));
+        foreach (var way in new[] { Way(account, http, personId), Tokens.HashOf("everywhere|" + account.ToUpperInvariant()) })
         {
             var tries = await db.Tries.AsTracking().SingleOrDefaultAsync(t => t.Way == way, http.RequestAborted) ?? db.Tries.Add(new DoorTries { Way = way, Account = mark }).Entity;
             (tries.Wrong, tries.LastAt) = (now - tries.LastAt > ForgottenAfter ? 1 : tries.Wrong + 1, now);
@@ -88,7 +85,7 @@ internal sealed class DoorKeeper(MoleDb db, TimeProvider clock, IDataProtectionP
     /// <summary>Opens all ways to an account again; from the terminal.</summary>
     public static async Task<int> UnlockAsync(MoleDb db, string account)
     {
-        var mark = Hash("account|" + account.ToUpperInvariant());
+        var mark = Tokens.HashOf("account|" + account.ToUpperInvariant());
         return await db.Tries.Where(t => t.Account == mark).ExecuteDeleteAsync();
     }
 
@@ -103,9 +100,9 @@ internal sealed class DoorKeeper(MoleDb db, TimeProvider clock, IDataProtectionP
         return $"Too many wrong tries from here. Wait {(seconds > 90 ? $"{(seconds + 59) / 60} minutes" : $"{seconds} second{(seconds == 1 ? "" : "s")}")}, then try again. If this was not you, tell your lead.";
     }
 
-    private string Way(string account, HttpContext http, string? personId) => Hash(KnownDevice(http, personId) is { } device
+    private string Way(string account, HttpContext http, string? personId) => Tokens.HashOf(KnownDevice(http, personId) is { } device
         ? $"device|{account.ToUpperInvariant()}|{device}"
-        : $"address|{account.ToUpperInvariant()}|{Network(http.Connection.RemoteIpAddress)}");
+        : $"address|{account.ToUpperInvariant()}|{http.NetworkOfCaller()}");
 
     /// <summary>The device's own number, where this person has been let in on it before.</summary>
     private string? KnownDevice(HttpContext http, string? personId)
@@ -125,16 +122,5 @@ internal sealed class DoorKeeper(MoleDb db, TimeProvider clock, IDataProtectionP
         }
     }
 
-    /// <summary>An address of the fourth version, or the network of one of the sixth: a household has as many of those as it likes.</summary>
-    private static string Network(IPAddress? address) => address switch
-    {
-        null => "",
-        { IsIPv4MappedToIPv6: true } => address.MapToIPv4().ToString(),
-        { AddressFamily: AddressFamily.InterNetworkV6 } => Convert.ToHexString(address.GetAddressBytes().AsSpan(0, 8)),
-        _ => address.ToString(),
-    };
-
-    private static string CookieOf(string personId) => KnownPrefix + Hash(personId)[..12];
-
-    private static string Hash(string text) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(text)));
+    private static string CookieOf(string personId) => KnownPrefix + Tokens.HashOf(personId)[..12];
 }

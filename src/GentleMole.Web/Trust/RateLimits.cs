@@ -31,7 +31,7 @@ internal static class RateLimits
         var pagesPerMinute = configuration.GetValue("Pages:RequestsPerMinute", 3000);
         var callsPerMinute = configuration.GetValue("Api:RequestsPerMinute", 600);
         RateLimitPartition<string> PerAddress(HttpContext http) => RateLimitPartition.GetTokenBucketLimiter(
-            http.Connection.RemoteIpAddress?.ToString() ?? "", _ => Bucket(triesPerMinute));
+            http.NetworkOfCaller(), _ => Bucket(triesPerMinute));
         services.AddRateLimiter(limiter =>
         {
             limiter.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
@@ -90,7 +90,7 @@ internal static class RateLimits
     /// <summary>Who asks: a session or a token; an address only for those of whom nothing else is known, since many may sit behind one.</summary>
     private static string Asker(HttpContext http) => http.User.SignedIn() is { } person ? "session " + person.SessionId
         : http.User.FindFirst(TokenScheme.ScopeClaim) is not null ? http.User.FindFirst(ClaimTypes.NameIdentifier)!.Value
-        : "address " + http.Connection.RemoteIpAddress;
+        : "address " + http.NetworkOfCaller();
 
     private static async ValueTask RefuseAsync(OnRejectedContext context, CancellationToken cancellation)
     {

@@ -1,8 +1,9 @@
 using System.Security.Cryptography;
-using System.Text;
+using GentleMole.Store;
 using GentleMole.Store.Model;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Identity;
+using Microsoft.EntityFrameworkCore;
 using QRCoder;
 
 namespace GentleMole.Web.Trust;
@@ -17,6 +18,10 @@ internal sealed class SecondFactor(UserManager<MoleUser> users, IDataProtectionP
 
     private const int DigitsOfCode = 6;
     private static readonly TimeSpan StepHolds = TimeSpan.FromMinutes(5);
+
+    /// <summary>What the framework's store calls its own rows, of which none may be left when the factor goes off.</summary>
+    private const string StoreOfFramework = "[AspNetUserStore]";
+    private static readonly string[] Secrets = ["AuthenticatorKey", "RecoveryCodes"];
 
     private readonly ITimeLimitedDataProtector _step = protection.CreateProtector("second step").ToTimeLimitedDataProtector();
 
@@ -48,6 +53,26 @@ internal sealed class SecondFactor(UserManager<MoleUser> users, IDataProtectionP
         }
     }
 
+    /// <summary>Off, and the key and the recovery codes forgotten: a new key is made only for somebody who gives the password.</summary>
+    public async Task OffAsync(MoleUser user)
+    {
+        await users.SetTwoFactorEnabledAsync(user, false);
+        foreach (var secret in Secrets)
+        {
+            await users.RemoveAuthenticationTokenAsync(user, StoreOfFramework, secret);
+        }
+
+        await users.UpdateSecurityStampAsync(user);
+    }
+
+    /// <summary>The same from the terminal, where no framework runs; the caller saves.</summary>
+    public static async Task OffAsync(MoleDb db, MoleUser user)
+    {
+        user.TwoFactorEnabled = false;
+        user.SecurityStamp = Guid.NewGuid().ToString();
+        db.UserTokens.RemoveRange(await db.UserTokens.AsTracking().Where(t => t.UserId == user.Id && t.LoginProvider == StoreOfFramework && Secrets.Contains(t.Name)).ToListAsync());
+    }
+
     /// <summary>True for a code of the authenticator that was not used before, or a recovery code, which is used up by that.</summary>
     public async Task<bool> FitsAsync(MoleUser user, string typed)
     {
@@ -57,7 +82,7 @@ internal sealed class SecondFactor(UserManager<MoleUser> users, IDataProtectionP
             return typed.Length < 100 && (await users.RedeemTwoFactorRecoveryCodeAsync(user, typed.Trim().ToUpperInvariant())).Succeeded;
         }
 
-        var hash = Convert.ToHexStringLower(SHA256.HashData(Encoding.ASCII.GetBytes(user.Id + code)));
+        var hash = Tokens.HashOf(user.Id + code);
         if (hash == user.UsedCode || !await users.VerifyTwoFactorTokenAsync(user, TokenOptions.DefaultAuthenticatorProvider, code))
         {
             return false;

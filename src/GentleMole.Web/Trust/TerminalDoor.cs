@@ -38,7 +38,7 @@ internal static class TerminalDoor
         user.Active = true;
         if (options.NoSecondFactor)
         {
-            user.TwoFactorEnabled = false;
+            await SecondFactor.OffAsync(db, user);
         }
 
         await db.SaveChangesAsync();

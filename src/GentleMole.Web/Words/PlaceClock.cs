@@ -14,5 +14,8 @@ internal sealed class PlaceClock(TimeProvider time)
 
     /// <summary>A stored moment in local time; an unknown zone is read as UTC.</summary>
     public static LocalDateTime Local(Instant moment, string zone) =>
-        moment.InZone(DateTimeZoneProviders.Tzdb.GetZoneOrNull(zone) ?? DateTimeZone.Utc).LocalDateTime;
+        moment.InZone(Zone(zone)).LocalDateTime;
+
+    /// <summary>The zone of that name; UTC when there is none.</summary>
+    public static DateTimeZone Zone(string zone) => DateTimeZoneProviders.Tzdb.GetZoneOrNull(zone) ?? DateTimeZone.Utc;
 }

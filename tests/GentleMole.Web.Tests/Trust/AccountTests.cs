@@ -154,6 +154,51 @@ public class AccountTests(MovedHost host) : IClassFixture<MovedHost>
         Assert.DoesNotContain(await host.StoreAsync(db => db.Log.AsNoTracking().ToListAsync()), e => (e.Before + e.After).Contains(recovery[1], StringComparison.Ordinal));
     }
 
+    [Theory]
+    [InlineData("owner")]
+    [InlineData("lead")]
+    [InlineData("terminal")]
+    public async Task Whoever_switches_it_off_no_key_is_left_that_an_open_page_would_show(string who)
+    {
+        var (browser, name) = await SomebodyAsync();
+        await FactorOnAsync(browser);
+        var id = await host.StoreAsync(db => db.Users.Where(u => u.UserName == name).Select(u => u.Id).SingleAsync());
+        Assert.NotEqual(0, await host.StoreAsync(db => db.UserTokens.CountAsync(t => t.UserId == id)));
+        switch (who)
+        {
+            case "owner":
+                await browser.SendAsync("/account", "FactorOff", ("factorPassword", Password));
+                break;
+            case "lead":
+                await (await LeadAsync()).SendAsync($"/people?who={id}", "FactorOff");
+                break;
+            default:
+                using (var terminal = KilledProcess.Terminal("password", host.DataDirectory, name, "--NoSecondFactor", "true"))
+                {
+                    Assert.Equal(0, await terminal.EndedAsync());
+                }
+
+                break;
+        }
+
+        var (off, left) = await host.StoreAsync(async db => (!(await db.Users.SingleAsync(u => u.Id == id)).TwoFactorEnabled, await db.UserTokens.CountAsync(t => t.UserId == id)));
+        Assert.True(off);
+        Assert.Equal(0, left);
+        Assert.Null((await browser.PageAsync("/account")).Page.QuerySelector("[data-key]"));
+    }
+
+    [Fact]
+    public async Task A_key_that_was_never_switched_on_is_not_shown_to_whoever_comes_by_later()
+    {
+        var (browser, _) = await SomebodyAsync();
+        await browser.SendAsync("/account", "Key", ("factorPassword", Password));
+        Assert.NotNull((await browser.PageAsync("/account")).Page.QuerySelector("[data-key]"));
+        host.Move(TimeSpan.FromMinutes(16));
+        var (status, page) = await browser.PageAsync("/account");
+        Assert.Equal(HttpStatusCode.OK, status);
+        Assert.Null(page.QuerySelector("[data-key]"));
+    }
+
     [Fact]
     public async Task A_firm_that_wants_it_of_its_leads_lets_them_do_nothing_else_before()
     {

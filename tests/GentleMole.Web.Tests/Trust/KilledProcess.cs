@@ -67,7 +67,7 @@ internal sealed class KilledProcess : IDisposable
     public static KilledProcess Command(string command, string data, string file) => Run(1, "--Command", command, "--Data", data, "--File", file);
 
     /// <summary>A command about somebody.</summary>
-    public static KilledProcess Terminal(string command, string data, string name) => Run(1, "--Command", command, "--Data", data, "--Name", name);
+    public static KilledProcess Terminal(string command, string data, string name, params string[] more) => Run(1, ["--Command", command, "--Data", data, "--Name", name, .. more]);
 
     /// <summary>Waits for its end; gives what it ended with.</summary>
     public async Task<int> EndedAsync()
