@@ -19,14 +19,14 @@ public sealed record SweepChance(double Met, double Told, double Responses)
         for (var i = 1; i <= 20 * Lines && count < Lines; i++)
         {
             // Halton points: evenly spread, the same every time.
-            var middle = new SitePoint(west + ((east - west) * Halton(i, 2)), south + ((north - south) * Halton(i, 3)));
+            var middle = new SitePoint(west + ((east - west) * SpreadPoints.Halton(i, 2)), south + ((north - south) * SpreadPoints.Halton(i, 3)));
             if (!DigArea.Holds(area, middle))
             {
                 continue;
             }
 
             count++;
-            var half = Azimuth.Of(180 * Halton(i, 5)).Direction * (lengthMetres / 2);
+            var half = Azimuth.Of(180 * SpreadPoints.Halton(i, 5)).Direction * (lengthMetres / 2);
             var crossings = walked.Count(p => Crosses(p, middle - half, middle + half));
             met += 1 - Math.Pow(1 - chanceMet, crossings);
             all += crossings;
@@ -62,17 +62,5 @@ public sealed record SweepChance(double Met, double Told, double Responses)
         }
 
         return Math.Clamp(1 - below, 0, 1);
-    }
-
-    private static double Halton(int index, int radix)
-    {
-        double value = 0, part = 1.0 / radix;
-        for (var i = index; i > 0; i /= radix)
-        {
-            value += part * (i % radix);
-            part /= radix;
-        }
-
-        return value;
     }
 }

@@ -1,6 +1,6 @@
 using MathNet.Numerics.Distributions;
 
-namespace GentleMole.Core.Ledger;
+namespace GentleMole.Core;
 
 /// <summary>Normal distributions of one figure, each with its chance.</summary>
 internal sealed class Blend
@@ -32,6 +32,9 @@ internal sealed class Blend
 
     /// <summary>The exponential of it: of its mean, with the interval that holds 95 %.</summary>
     public Estimate Exponential() => new(Math.Exp(Mean), Math.Exp(Quantile(Tail)), Math.Exp(Quantile(1 - Tail)));
+
+    /// <summary>Its mean, with the interval that holds 95 %.</summary>
+    public Estimate Interval() => new(Mean, Quantile(Tail), Quantile(1 - Tail));
 
     private double Quantile(double part)
     {
