@@ -39,7 +39,7 @@ public static class FaultFit
         var x = profile.Readings.Select(r => r.AlongMetres).ToArray();
         var y = profile.Readings.Select(r => r.Level).ToArray();
         var most = y.Max(Math.Abs);
-        if (most == 0)
+        if (most < FaultRules.LeastLevel)
         {
             return new FaultFinding([], 0, y);
         }

@@ -18,6 +18,9 @@ public static class FaultRules
     /// <summary>Levels with their sign, in any one linear unit.</summary>
     public static readonly Bounds Level = new(-1e9, 1e9);
 
+    /// <summary>Less than this no frame shows.</summary>
+    public const double LeastLevel = 1e-9;
+
     /// <summary>Level beside the stake.</summary>
     public static readonly Bounds Reference = new(1e-6, 1e9);
 

@@ -40,12 +40,14 @@ public static class SondeLocating
             return new FieldError("heightMetres", FormattableString.Invariant($"The nulls put the sonde {found.Distance:0.00} m under the receiver, which is held at {sensor:0.00} m: it would be above ground."));
         }
 
+        // Drawn as seen from the sonde, so that turned round it is as sure as before.
+        var nose = nulls.FrontMetres > nulls.RearMetres ? 1 : -1;
         var (along, depth, tilt) = (new List<double>(), new List<double>(), new List<double>());
         for (var i = 0; i < SondeErrors.Draws; i++)
         {
             var draw = SondeErrors.Draw(i);
-            var silent = SondeErrors.Null(found.Distance);
-            if (Solve(nulls.FrontMetres + (silent * draw[0]), nulls.RearMetres + (silent * draw[1]), nulls.StrongestMetres + (SondeErrors.Strongest(found.Distance) * draw[2])) is { } other)
+            var silent = nose * SondeErrors.Null(found.Distance);
+            if (Solve(nulls.FrontMetres + (silent * draw[0]), nulls.RearMetres + (silent * draw[1]), nulls.StrongestMetres + (nose * SondeErrors.Strongest(found.Distance) * draw[2])) is { } other)
             {
                 along.Add(other.Along);
                 depth.Add(other.Distance - sensor - (SondeErrors.Height * draw[3]));

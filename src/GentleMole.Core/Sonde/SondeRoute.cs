@@ -17,6 +17,8 @@ public sealed record SondeRoute(
 {
     private const double TooLongSigmas = 2.5;
     private const double CounterPart = 0.02;
+    private const double SpotSigma = 0.15;
+    private const double BeyondPart = 0.1;
     private const double SlackPart = 0.20;
 
     /// <summary>A cable that is longer than the chord by less than this part went round a bend that the chord cuts short; what it is too long in a straight pipe.</summary>
@@ -60,6 +62,30 @@ public sealed record SondeRoute(
         return new SondeRoute(
             points, length, heights.Fall(kept[0], kept[^1]), steps, [.. wrongPlaces.Concat(heights.Wrong.Select(k => good[k])).Select(i => order[i]).Order()], [.. wrongPlaces.Select(i => order[i]).Order()],
             [.. heights.Backfalls.Select(b => new SondeBackfall(order[good[b.From]], order[good[b.To]], heights.Heights[b.To] - heights.Heights[b.From]))]);
+    }
+
+    /// <summary>Where on the pipe so much cable leads; null where there are no two points.</summary>
+    /// <param name="paidOutMetres">Cable at what was seen.</param>
+    public SondeSpot? At(double paidOutMetres)
+    {
+        if (Points.Count < 2)
+        {
+            return null;
+        }
+
+        var next = Math.Clamp(Points.Count(p => p.PaidOutMetres < paidOutMetres), 1, Points.Count - 1);
+        var (one, other) = (Points[next - 1], Points[next]);
+        var cable = other.PaidOutMetres - one.PaidOutMetres;
+        var part = cable > 0 ? (paidOutMetres - one.PaidOutMetres) / cable : 0;
+        var beyond = Math.Max(0, Math.Max(one.PaidOutMetres - paidOutMetres, paidOutMetres - other.PaidOutMetres));
+        var plan = other.Place - one.Place;
+
+        // Beyond the last fix the pipe is taken to go straight on, a metre of cable for a metre of way.
+        var place = beyond > 0 ? (part < 0 ? one.Place - (plan.Unit() * beyond) : other.Place + (plan.Unit() * beyond)) : one.Place + (plan * part);
+        var way = beyond > 0 ? (part < 0 ? -beyond : other.WayMetres + beyond) : one.WayMetres + ((other.WayMetres - one.WayMetres) * part);
+        var slope = other.WayMetres > one.WayMetres ? (other.HeightMetres - one.HeightMetres) / (other.WayMetres - one.WayMetres) : 0;
+        var nearest = Math.Min(Math.Abs(paidOutMetres - one.PaidOutMetres), Math.Abs(paidOutMetres - other.PaidOutMetres));
+        return new SondeSpot(place, way, one.HeightMetres + (slope * (way - one.WayMetres)), Math.Sqrt((SpotSigma * SpotSigma) + (CounterPart * nearest * CounterPart * nearest) + (beyond * beyond * BeyondPart * BeyondPart)), beyond > 0);
     }
 
     private static SondeStep StepOf(int from, int to, SondeFix one, SondeFix other, double sigma)

@@ -33,6 +33,9 @@ public static class SondeRules
     /// <summary>Cable paid out, metres.</summary>
     public static readonly Bounds Paid = new(0, 5000);
 
+    /// <summary>Places on a site, metres.</summary>
+    public static readonly Bounds Places = new(-Site.SiteRules.FarthestMetres, Site.SiteRules.FarthestMetres);
+
     /// <summary>Depth of a fix, metres.</summary>
     public static readonly Bounds Depth = new(0.01, 50);
 
@@ -99,7 +102,7 @@ public static class SondeRules
         {
             errors.Add(new FieldError("readings", "All readings lie in one place; walk along the pipe, from before one null to behind the other."));
         }
-        else if (errors.Count == 0 && !(row.Readings.Max(r => r.Along) > 0))
+        else if (errors.Count == 0 && row.Readings.Max(r => r.Along) < LeastLevel)
         {
             errors.Add(new FieldError("readings", "Nothing was heard in any of them."));
         }
@@ -163,7 +166,7 @@ public static class SondeRules
         return errors;
     }
 
-    private static readonly Bounds Places = new(-Site.SiteRules.FarthestMetres, Site.SiteRules.FarthestMetres);
+    private const double LeastLevel = 1e-9;
     private const double LeastLift = 0.1;
     private const double LeastFall = 0.005;
     private const double LeastWay = 0.05;

@@ -64,6 +64,8 @@ internal static class ApiSetup
         api.MapGroup("/bench").WithTags("Identify").MapIdentify();
         api.MapGroup("/bench").WithTags("Ledger").MapLedger();
         api.MapGroup("/bench").WithTags("Candidates").MapCandidates();
+        api.MapGroup("/bench").WithTags("Sonde").MapSonde();
+        api.MapGroup("/bench").WithTags("Fault").MapFault();
         api.MapHookupPlan();
         api.MapGroup("/jobs").WithTags("Jobs").MapJobs();
         app.MapOpenApi().AllowAnonymous();

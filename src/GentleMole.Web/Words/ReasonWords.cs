@@ -71,7 +71,7 @@ internal static class ReasonWords
             "gradient-clear" => $"The lower coil reads {Number(reason.Measured)} times the upper: enough to tell the depth.",
             "gradient-small" => $"The lower coil reads only {Number(reason.Measured)} times the upper: the depth is uncertain.",
             "gradient-too-small" => $"The lower coil reads only {Number(reason.Measured)} times the upper: too little to tell the depth.",
-            _ => throw new ArgumentOutOfRangeException(nameof(reason), reason.Code, "A reason without words."),
+            _ => SondeWords.Reason(reason, units) ?? throw new ArgumentOutOfRangeException(nameof(reason), reason.Code, "A reason without words."),
         };
     }
 }

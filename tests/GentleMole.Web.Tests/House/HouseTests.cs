@@ -31,11 +31,13 @@ public sealed class HouseTests
         ["Trace"] = ["Identify", "Lines", "Marking", "Pinpoint", "Site"],
         ["Wires"] = ["Site"],
         ["Follow"] = ["Lines", "Site", "Trace"],
+        ["Sonde"] = ["Lines", "Site"],
+        ["Fault"] = [],
         ["Network"] = ["Fields", "Lines", "Site", "Soil"],
         ["Hookup"] = ["Fields", "Instruments", "Lines", "Network", "Site", "Soil", "Walk"],
         ["Identify"] = ["Fields", "Hookup", "Instruments", "Lines", "Network", "Pinpoint", "Site", "Soil", "Sweeps"],
         ["Sweeps"] = ["Fields", "Hookup", "Lines", "Network", "Site"],
-        ["Practice"] = ["Candidates", "Fields", "Follow", "Hookup", "Identify", "Instruments", "Ledger", "Lines", "Network", "Pinpoint", "Site", "Soil", "Sweeps", "Trace"],
+        ["Practice"] = ["Candidates", "Fault", "Fields", "Follow", "Hookup", "Identify", "Instruments", "Ledger", "Lines", "Network", "Pinpoint", "Site", "Soil", "Sonde", "Sweeps", "Trace"],
     };
 
     private static readonly Dictionary<string, string[]> Web = new()

@@ -1,0 +1,3 @@
+namespace GentleMole.Web.Api;
+
+internal sealed record FaultsAnswer(IReadOnlyList<FaultAnswer> Faults, string Class, double MisfitSigmas);

@@ -1,0 +1,3 @@
+namespace GentleMole.Web.Api;
+
+internal sealed record IntervalAnswer(double Low95, double High95);
