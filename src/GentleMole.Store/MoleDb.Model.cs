@@ -49,6 +49,9 @@ public sealed partial class MoleDb
             job.HasMany(j => j.Sweeps).WithOne().HasForeignKey(s => s.JobId);
             job.HasMany(j => j.Wires).WithOne().HasForeignKey(w => w.JobId);
             job.HasMany(j => j.Found).WithOne().HasForeignKey(f => f.JobId);
+            job.HasMany(j => j.Pushes).WithOne().HasForeignKey(p => p.JobId);
+            job.HasMany(j => j.FaultSearches).WithOne().HasForeignKey(s => s.JobId);
+            job.HasMany(j => j.MeasuredWires).WithOne().HasForeignKey(w => w.JobId);
             job.HasMany(j => j.Ties).WithOne().HasForeignKey(t => t.JobId);
             job.Property(j => j.SoilOhmMetres).HasDefaultValue(80.0);
             job.HasIndex(j => j.NoticeNumber).IsUnique().HasFilter("NoticeNumber <> ''");
@@ -88,6 +91,31 @@ public sealed partial class MoleDb
         {
             wire.Property(w => w.Heard).HasConversion(AsJson<WireHeard>(), Compared<WireHeard>());
             wire.Property(w => w.DepthsMetres).HasConversion(AsJson<double>(), Compared<double>());
+        });
+        builder.Entity<SondePush>(push =>
+        {
+            push.Ignore(p => p.IsChecked);
+            push.HasMany(p => p.Fixes).WithOne().HasForeignKey(f => f.PushId);
+            push.HasMany(p => p.Finds).WithOne().HasForeignKey(f => f.PushId);
+            push.HasOne<SoughtLine>().WithMany().HasForeignKey(p => p.LineId);
+        });
+        builder.Entity<PushedFix>(fix =>
+        {
+            fix.Ignore(f => f.Place);
+            fix.Property(f => f.Row).HasConversion(AsJson<Core.Sonde.SondeReading>(), Compared<Core.Sonde.SondeReading>());
+        });
+        builder.Entity<CameraFind>().HasMany(f => f.Photos).WithOne().HasForeignKey(p => p.CameraFindId);
+        builder.Entity<FaultSearch>(search =>
+        {
+            search.Ignore(s => s.Prep).Ignore(s => s.Profile);
+            search.Property(s => s.PinnedMetres).HasConversion(AsJson<double>(), Compared<double>());
+            search.HasMany(s => s.Levels).WithOne().HasForeignKey(l => l.SearchId);
+            search.HasOne<SoughtLine>().WithMany().HasForeignKey(s => s.LineId);
+        });
+        builder.Entity<MeasuredWire>(wire =>
+        {
+            wire.Ignore(w => w.Test);
+            wire.HasOne<SoughtLine>().WithMany().HasForeignKey(w => w.LineId);
         });
         builder.Entity<LineTie>().Ignore(t => t.IsJoint);
         builder.Entity<Instrument>(instrument =>

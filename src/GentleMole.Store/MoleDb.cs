@@ -50,6 +50,18 @@ public sealed partial class MoleDb(DbContextOptions<MoleDb> options, ChangeConte
 
     public DbSet<ControlWire> Wires => Set<ControlWire>();
 
+    public DbSet<SondePush> Pushes => Set<SondePush>();
+
+    public DbSet<PushedFix> Fixes => Set<PushedFix>();
+
+    public DbSet<CameraFind> CameraFinds => Set<CameraFind>();
+
+    public DbSet<FaultSearch> FaultSearches => Set<FaultSearch>();
+
+    public DbSet<FrameLevel> FrameLevels => Set<FrameLevel>();
+
+    public DbSet<MeasuredWire> MeasuredWires => Set<MeasuredWire>();
+
     public DbSet<FoundLine> Found => Set<FoundLine>();
 
     public DbSet<LineTie> Ties => Set<LineTie>();

@@ -8,7 +8,11 @@ public static class SondeShape
 {
     private const int Halvings = 45;
     private const int MostTurns = 60;
-    private const double Settled = 1e-12;
+    private const double Settled = 1e-11;
+    private const double Step = 1e-4;
+
+    /// <summary>A small tilt over its lean: 5t/12 over √2.</summary>
+    private const double SmallTilt = 3.394;
 
     /// <summary>Where the coil along the pipe falls silent in front of the sonde and behind it.</summary>
     /// <param name="t">Tangent of the tilt.</param>
@@ -55,13 +59,23 @@ public static class SondeShape
             return null;
         }
 
+        // Newton from where a small tilt would be, with the slope taken from a step; held between bounds.
+        var t = Math.Clamp(lean * SmallTilt, low, high);
         for (var i = 0; i < Halvings; i++)
         {
-            var middle = (low + high) / 2;
-            (low, high) = Lean(middle) < lean ? (middle, high) : (low, middle);
+            var off = Lean(t) - lean;
+            (low, high) = off < 0 ? (t, high) : (low, t);
+            var next = t - (off * Step / (Lean(t + Step) - lean - off));
+            next = next > low && next < high ? next : (low + high) / 2;
+            if (Math.Abs(next - t) < Settled)
+            {
+                return next;
+            }
+
+            t = next;
         }
 
-        return (low + high) / 2;
+        return t;
     }
 
     /// <summary>Field at u along and d above a sonde of moment 1: along the pipe and upwards, in one unit.</summary>

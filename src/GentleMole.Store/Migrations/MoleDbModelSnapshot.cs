@@ -171,6 +171,45 @@ namespace GentleMole.Store.Migrations
                     b.ToTable("Once");
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.CameraFind", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int?>("Clock")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Note")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("PaidOutMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<int>("PushId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Seen")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("JobId");
+
+                    b.ToTable("CameraFinds");
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.CautionAck", b =>
                 {
                     b.Property<int>("Id")
@@ -301,6 +340,64 @@ namespace GentleMole.Store.Migrations
                     b.HasKey("Way");
 
                     b.ToTable("Tries");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.FaultSearch", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("ForeignVolts")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("FrameWidthMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<bool>("IsFarLifted")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("IsFromFarEnd")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("IsNearLifted")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("LineId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Note")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("PinnedMetres")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("ReferenceLevel")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("SheathOhms")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("StakeMetres")
+                        .HasColumnType("REAL");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("JobId");
+
+                    b.ToTable("FaultSearches");
                 });
 
             modelBuilder.Entity("GentleMole.Store.Model.FirmSettings", b =>
@@ -446,6 +543,41 @@ namespace GentleMole.Store.Migrations
                     b.HasIndex("JobId");
 
                     b.ToTable("Found");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.FrameLevel", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double>("AlongMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double>("Level")
+                        .HasColumnType("REAL");
+
+                    b.Property<int>("SearchId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Surface")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("JobId");
+
+                    b.ToTable("FrameLevels");
                 });
 
             modelBuilder.Entity("GentleMole.Store.Model.GuideEntry", b =>
@@ -964,6 +1096,67 @@ namespace GentleMole.Store.Migrations
                     b.ToTable("Ties");
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.MeasuredWire", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("EarthOhmsFar")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("EarthOhmsNear")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("FarLoopOhms")
+                        .HasColumnType("REAL");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double>("LengthMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<int>("LineId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double>("LoadOhms")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("LoopOhms")
+                        .HasColumnType("REAL");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("NanofaradsFar")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("NanofaradsNear")
+                        .HasColumnType("REAL");
+
+                    b.Property<string>("Note")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("OhmsPerKilometre")
+                        .HasColumnType("REAL");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("JobId");
+
+                    b.ToTable("MeasuredWires");
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.MoleUser", b =>
                 {
                     b.Property<string>("Id")
@@ -1130,7 +1323,10 @@ namespace GentleMole.Store.Migrations
                     b.Property<long>("Bytes")
                         .HasColumnType("INTEGER");
 
-                    b.Property<int>("FeatureId")
+                    b.Property<int?>("CameraFindId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("FeatureId")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Format")
@@ -1160,6 +1356,75 @@ namespace GentleMole.Store.Migrations
                     b.HasIndex("JobId");
 
                     b.ToTable("Photos");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.PushedFix", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double?>("AheadDegrees")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("AheadMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("BehindMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("EastMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("GroundMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("HeightMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double?>("Level")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("LiftedHeightMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("LiftedLevel")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("NorthMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("PaidOutMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<int>("PushId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Row")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("ShownMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("TurnedMetres")
+                        .HasColumnType("REAL");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("JobId");
+
+                    b.ToTable("Fixes");
                 });
 
             modelBuilder.Entity("GentleMole.Store.Model.PutAside", b =>
@@ -1574,6 +1839,58 @@ namespace GentleMole.Store.Migrations
                     b.ToTable("Features");
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.SondePush", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Access")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("CheckMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("FrequencyHertz")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("InsideMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<bool>("IsQuiet")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("IsSteady")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("LineId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Note")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("TakenAt")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("JobId");
+
+                    b.ToTable("Pushes");
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.SoughtLine", b =>
                 {
                     b.Property<int>("Id")
@@ -1951,6 +2268,15 @@ namespace GentleMole.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.CameraFind", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.SondePush", null)
+                        .WithMany("Finds")
+                        .HasForeignKey("PushId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.CautionAck", b =>
                 {
                     b.HasOne("GentleMole.Store.Model.Job", null)
@@ -1978,6 +2304,21 @@ namespace GentleMole.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.FaultSearch", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.Job", null)
+                        .WithMany("FaultSearches")
+                        .HasForeignKey("JobId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("GentleMole.Store.Model.SoughtLine", null)
+                        .WithMany()
+                        .HasForeignKey("LineId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.FoundLine", b =>
                 {
                     b.HasOne("GentleMole.Store.Model.Job", null)
@@ -1990,6 +2331,15 @@ namespace GentleMole.Store.Migrations
                         .WithMany()
                         .HasForeignKey("LineId")
                         .OnDelete(DeleteBehavior.SetNull);
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.FrameLevel", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.FaultSearch", null)
+                        .WithMany("Levels")
+                        .HasForeignKey("SearchId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
                 });
 
             modelBuilder.Entity("GentleMole.Store.Model.Hookup", b =>
@@ -2049,6 +2399,21 @@ namespace GentleMole.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.MeasuredWire", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.Job", null)
+                        .WithMany("MeasuredWires")
+                        .HasForeignKey("JobId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("GentleMole.Store.Model.SoughtLine", null)
+                        .WithMany()
+                        .HasForeignKey("LineId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.PersonSession", b =>
                 {
                     b.HasOne("GentleMole.Store.Model.MoleUser", null)
@@ -2060,9 +2425,20 @@ namespace GentleMole.Store.Migrations
 
             modelBuilder.Entity("GentleMole.Store.Model.Photo", b =>
                 {
+                    b.HasOne("GentleMole.Store.Model.CameraFind", null)
+                        .WithMany("Photos")
+                        .HasForeignKey("CameraFindId");
+
                     b.HasOne("GentleMole.Store.Model.SiteFeature", null)
                         .WithMany("Photos")
-                        .HasForeignKey("FeatureId")
+                        .HasForeignKey("FeatureId");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.PushedFix", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.SondePush", null)
+                        .WithMany("Fixes")
+                        .HasForeignKey("PushId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });
@@ -2134,6 +2510,21 @@ namespace GentleMole.Store.Migrations
                     b.HasOne("GentleMole.Store.Model.Job", null)
                         .WithMany("Features")
                         .HasForeignKey("JobId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.SondePush", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.Job", null)
+                        .WithMany("Pushes")
+                        .HasForeignKey("JobId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("GentleMole.Store.Model.SoughtLine", null)
+                        .WithMany()
+                        .HasForeignKey("LineId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });
@@ -2216,6 +2607,16 @@ namespace GentleMole.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.CameraFind", b =>
+                {
+                    b.Navigation("Photos");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.FaultSearch", b =>
+                {
+                    b.Navigation("Levels");
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.Hookup", b =>
                 {
                     b.Navigation("Readings");
@@ -2230,6 +2631,8 @@ namespace GentleMole.Store.Migrations
                 {
                     b.Navigation("Acks");
 
+                    b.Navigation("FaultSearches");
+
                     b.Navigation("Features");
 
                     b.Navigation("Found");
@@ -2239,6 +2642,10 @@ namespace GentleMole.Store.Migrations
                     b.Navigation("LineModels");
 
                     b.Navigation("Lines");
+
+                    b.Navigation("MeasuredWires");
+
+                    b.Navigation("Pushes");
 
                     b.Navigation("Readings");
 
@@ -2263,6 +2670,13 @@ namespace GentleMole.Store.Migrations
             modelBuilder.Entity("GentleMole.Store.Model.SiteFeature", b =>
                 {
                     b.Navigation("Photos");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.SondePush", b =>
+                {
+                    b.Navigation("Finds");
+
+                    b.Navigation("Fixes");
                 });
 
             modelBuilder.Entity("GentleMole.Store.Model.Sweep", b =>

@@ -105,6 +105,12 @@ public sealed class Job
 
     public List<ControlWire> Wires { get; } = [];
 
+    public List<SondePush> Pushes { get; } = [];
+
+    public List<FaultSearch> FaultSearches { get; } = [];
+
+    public List<MeasuredWire> MeasuredWires { get; } = [];
+
     public List<Settlement> Settlements { get; } = [];
 
     /// <summary>This job with features put in; for drawing a part of a sheet.</summary>

@@ -3,14 +3,17 @@ using NodaTime;
 
 namespace GentleMole.Store.Model;
 
-/// <summary>A photograph of a feature; the bytes lie beside the database.</summary>
+/// <summary>A photograph of a feature, or a picture out of a pipe; the bytes lie beside the database.</summary>
 public sealed class Photo : IJobPart
 {
     public Guid Id { get; set; }
 
     public int JobId { get; set; }
 
-    public int FeatureId { get; set; }
+    /// <summary>What it shows: a feature on the site, or what a camera saw in a pipe; one of the two.</summary>
+    public int? FeatureId { get; set; }
+
+    public int? CameraFindId { get; set; }
 
     /// <summary><c>jpg</c> or <c>png</c>.</summary>
     public required string Format { get; set; }

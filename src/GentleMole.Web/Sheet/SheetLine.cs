@@ -9,7 +9,8 @@ namespace GentleMole.Web.Sheet;
 /// <summary>A utility with its dots and the line through the accepted ones.</summary>
 /// <param name="own">Its dots; null before they are known.</param>
 /// <param name="records">Lines read off its owner's plans.</param>
-internal sealed class SheetLine(SoughtLine line, LineDots? own, IReadOnlyList<RecordLine> records)
+/// <param name="pushes">Sondes pushed into it.</param>
+internal sealed class SheetLine(SoughtLine line, LineDots? own, IReadOnlyList<RecordLine> records, IReadOnlyList<SondePush>? pushes = null)
 {
     private static readonly TracedLine NoLine = TracedLine.Join([]);
 
@@ -22,7 +23,16 @@ internal sealed class SheetLine(SoughtLine line, LineDots? own, IReadOnlyList<Re
 
     public IReadOnlyList<JudgedDot> Dots => Own?.Dots ?? [];
 
-    public TracedLine Traced => Own?.Traced ?? NoLine;
+    private readonly Lazy<IReadOnlyList<PushTold>> _pushes = new(() => [.. (pushes ?? []).OrderBy(p => p.Id).Select(p => PushTold.Of(p, ExpectedOf(line, records)))]);
+
+    private TracedLine? _traced;
+
+    /// <summary>Sondes pushed into it, worked out.</summary>
+    public IReadOnlyList<PushTold> Pushes => _pushes.Value;
+
+    /// <summary>The line through what is marked: its accepted dots, and the pipe of a push that somebody took.</summary>
+    public TracedLine Traced => pushes is null || !pushes.Any(p => p.TakenAt is not null) ? Own?.Traced ?? NoLine
+        : _traced ??= TracedLine.Join([.. Own?.Traced.Points ?? [], .. Pushes.Where(p => p.IsTaken).SelectMany(p => p.Marks())]);
 
     /// <summary>Dots that wait for a decision.</summary>
     public int Undecided => Own?.Undecided ?? 0;
@@ -40,7 +50,7 @@ internal sealed class SheetLine(SoughtLine line, LineDots? own, IReadOnlyList<Re
     public Run? SupposedRun { get; } = JoinedRun.Of(own?.Traced.Run, ExpectedOf(line, records));
 
     /// <summary>The same line with its dots.</summary>
-    public SheetLine With(LineDots dots) => new(line, dots, records);
+    public SheetLine With(LineDots dots) => new(line, dots, records, pushes);
 
     /// <summary>The last dot before a moment that the line goes through, taken with the same hookup.</summary>
     public Reading? LastAccepted(int? hookupId, Instant before, Guid? apartFrom)

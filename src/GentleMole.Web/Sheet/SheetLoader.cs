@@ -2,6 +2,7 @@ using GentleMole.Core.Job;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Notices;
 using GentleMole.Core.Site;
+using GentleMole.Core.Sonde;
 using GentleMole.Core.Sweeps;
 using GentleMole.Core.Trace;
 using GentleMole.Core.Walk;
@@ -102,6 +103,8 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, KeptSheets kept)
             .Include(j => j.Requests).ThenInclude(r => r.Sheets).Include(j => j.Records).Include(j => j.Acks).Include(j => j.Settlements)
             .Include(j => j.LineModels).Include(j => j.Ties)
             .Include(j => j.Sweeps).ThenInclude(s => s.Passes).ThenInclude(p => p.Responses).Include(j => j.Found).Include(j => j.Wires)
+            .Include(j => j.Pushes).ThenInclude(p => p.Fixes).Include(j => j.Pushes).ThenInclude(p => p.Finds).ThenInclude(f => f.Photos)
+            .Include(j => j.FaultSearches).ThenInclude(s => s.Levels).Include(j => j.MeasuredWires)
             .SingleOrDefaultAsync(j => j.Id == jobId, cancellation);
         if (job is null)
         {
@@ -120,7 +123,7 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, KeptSheets kept)
             Job = job,
             Firm = firm,
             Calendar = calendar,
-            Lines = [.. job.Lines.OrderBy(l => l.Id).Select(l => new SheetLine(l, null, RecordsOf(job, l)))],
+            Lines = [.. job.Lines.OrderBy(l => l.Id).Select(l => new SheetLine(l, null, RecordsOf(job, l), job.Pushes.FindAll(p => p.LineId == l.Id)))],
             Loose = LooseEvidence.None,
             Now = now,
             Zone = clocks.Zone,
@@ -208,15 +211,15 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, KeptSheets kept)
             words[of.Utility] = words.GetValueOrDefault(of.Utility) + of.Count;
         }
 
-        if (before is not null && came.TrueForAll(c => PassTrack.IsNamed(c.Utility)))
+        if (before is not null && came.TrueForAll(c => IsOfWalk(c.Utility)))
         {
-            return before with { Words = words, LastBlock = last, OfPasses = words.Where(w => PassTrack.IsNamed(w.Key)).Sum(w => w.Value) };
+            return before with { Words = words, LastBlock = last, OfPasses = words.Where(w => IsOfWalk(w.Key)).Sum(w => w.Value) };
         }
 
         var samples = new List<Sample>();
         if (words.Count > 0)
         {
-            await foreach (var sample in EvidenceStore.LooseAsync(db, jobId, cancellation, fromTheLatest: true, [.. words.Keys.Where(w => !PassTrack.IsNamed(w))]))
+            await foreach (var sample in EvidenceStore.LooseAsync(db, jobId, cancellation, fromTheLatest: true, [.. words.Keys.Where(w => !IsOfWalk(w))]))
             {
                 samples.Add(sample);
                 if (samples.Count == MostLooseDrawn)
@@ -230,12 +233,15 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, KeptSheets kept)
             words.Where(w => IsLine(w.Key)).Sum(w => w.Value),
             samples.FindAll(s => IsLine(s.Utility)), [.. samples.Where(s => RowAcross.IsNamed(s.Utility)).OrderBy(s => s.TakenAt)])
         {
-            OfPasses = words.Where(w => PassTrack.IsNamed(w.Key)).Sum(w => w.Value), Words = words, LastBlock = last,
+            OfPasses = words.Where(w => IsOfWalk(w.Key)).Sum(w => w.Value), Words = words, LastBlock = last,
         };
     }
 
     /// <summary>Neither of a row across a dot nor of a pass that was swept: then it may be a line.</summary>
-    private static bool IsLine(string utility) => !RowAcross.IsNamed(utility) && !PassTrack.IsNamed(utility);
+    private static bool IsLine(string utility) => !RowAcross.IsNamed(utility) && !IsOfWalk(utility);
+
+    /// <summary>What belongs to a pass of a sweep, to the stop of a sonde or to the walk of a frame, and to no line.</summary>
+    private static bool IsOfWalk(string utility) => PassTrack.IsNamed(utility) || SondeTrack.CableOf(utility) is not null || FrameTrack.IsNamed(utility);
 
     private static IReadOnlyList<SiteCaution> CautionsOf(Job job) => JobCautions.Of(
         job.Traffic, job.Conditions, job.Lines.Select(l => l.Kind), job.Features.Select(f => f.Kind),

@@ -84,6 +84,22 @@ internal static class SondeWords
     public static string Fall(Estimate perMetre) =>
         $"{(perMetre.Value >= 0 ? "falls" : "rises")} {Fall(perMetre.Value)} ± {(100 * perMetre.HalfWidth).ToString("0.0", CultureInfo.InvariantCulture)} % in the direction of pushing";
 
+    /// <summary>A pipe in a line: fall and length.</summary>
+    public static string Title(SondeRoute route, Person person) => $"It {Fall(route.FallPerMetre)}, over {person.Run(route.LengthMetres)}.";
+
+    /// <summary>One sentence for a pipe, what is wrong with its stops first.</summary>
+    public static string Route(SondeRoute route, Person person, Func<int, int> stopOf)
+    {
+        var wrong = route.Outliers.Count switch
+        {
+            0 => "",
+            1 => $"Stop {stopOf(route.Outliers[0])} is contradicted by the others and left out. ",
+            _ => $"Stops {string.Join(", ", route.Outliers.Select(stopOf))} are contradicted by the others and left out. ",
+        };
+        var back = route.Backfalls.Count == 0 ? "" : $" It rises between stops {string.Join(" and between ", route.Backfalls.Select(b => $"{stopOf(b.From)} and {stopOf(b.To)}"))}: water is likely to stand there.";
+        return $"{wrong}The pipe {Fall(route.FallPerMetre)}, over {person.Run(route.LengthMetres)}.{back}";
+    }
+
     /// <summary>One sentence for a stop.</summary>
     public static string Stop(SondeStop stop, Person person)
     {

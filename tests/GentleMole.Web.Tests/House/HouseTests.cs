@@ -32,7 +32,7 @@ public sealed class HouseTests
         ["Wires"] = ["Site"],
         ["Follow"] = ["Lines", "Site", "Trace"],
         ["Sonde"] = ["Lines", "Site"],
-        ["Fault"] = [],
+        ["Fault"] = ["Site"],
         ["Network"] = ["Fields", "Lines", "Site", "Soil"],
         ["Hookup"] = ["Fields", "Instruments", "Lines", "Network", "Site", "Soil", "Walk"],
         ["Identify"] = ["Fields", "Hookup", "Instruments", "Lines", "Network", "Pinpoint", "Site", "Soil", "Sweeps"],

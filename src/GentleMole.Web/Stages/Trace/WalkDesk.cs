@@ -28,6 +28,12 @@ internal sealed class WalkDesk(MoleOptions options, IHttpClientFactory clients, 
     /// <summary>The same for a sweep.</summary>
     public bool Start(SweepOrderWalk order) => Start(order.JobId, api => new SweepingReceiver(api, order), SweepPause);
 
+    /// <summary>The same for a sonde that is pushed.</summary>
+    public bool Start(PushOrder order) => Start(order.JobId, api => new SondeReceiver(api, order), SweepPause);
+
+    /// <summary>The same for a frame that is walked.</summary>
+    public bool Start(FrameWalkOrder order) => Start(order.JobId, api => new WalkedFrame(api, order), SweepPause);
+
     private bool Start(int jobId, Func<HttpClient, SimulatedDevice> device, TimeSpan pause)
     {
         if (Of(jobId) is { Ended: false } || !IsOn)
