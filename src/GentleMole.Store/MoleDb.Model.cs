@@ -104,7 +104,7 @@ public sealed partial class MoleDb
             fix.Ignore(f => f.Place);
             fix.Property(f => f.Row).HasConversion(AsJson<Core.Sonde.SondeReading>(), Compared<Core.Sonde.SondeReading>());
         });
-        builder.Entity<CameraFind>().HasMany(f => f.Photos).WithOne().HasForeignKey(p => p.CameraFindId);
+        builder.Entity<CameraFind>().HasMany(f => f.Photos).WithOne().HasForeignKey(p => p.CameraFindId).OnDelete(DeleteBehavior.Cascade);
         builder.Entity<FaultSearch>(search =>
         {
             search.Ignore(s => s.Prep).Ignore(s => s.Profile);
@@ -159,7 +159,7 @@ public sealed partial class MoleDb
         {
             feature.Property(f => f.Points).HasConversion(AsJson<SitePoint>(), Compared<SitePoint>());
             feature.Ignore(f => f.Was);
-            feature.HasMany(f => f.Photos).WithOne().HasForeignKey(p => p.FeatureId);
+            feature.HasMany(f => f.Photos).WithOne().HasForeignKey(p => p.FeatureId).OnDelete(DeleteBehavior.Cascade);
         });
         builder.Entity<Photo>().Property(p => p.Id).ValueGeneratedNever();
         builder.Entity<RecordRequest>().HasMany(r => r.Sheets).WithOne().HasForeignKey(s => s.RequestId);

@@ -65,5 +65,6 @@ internal static class FloodlightsJob
         var water = crew.Connect(Main, "valve spindle", new(8.3, 30), new(16.4, 31.2), 50, now.Plus(Duration.FromDays(-7) + Duration.FromHours(2)));
         crew.Walk(electric, Cable, [6.5, 11, 17, 23, 28, 33, 38], -1, now.Plus(Duration.FromDays(-7) + Duration.FromHours(1)));
         crew.Walk(water, Main, [7.5, 11, 15, 20, 25], -1, now.Plus(Duration.FromDays(-7) + Duration.FromHours(3)));
+        DemoSilent.Floodlights(job, Cable.Run, now);
     }
 }

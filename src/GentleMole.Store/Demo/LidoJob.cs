@@ -67,6 +67,7 @@ internal static class LidoJob
         crew.Walk(gas, LidoGround.Gas, [6.5, 8.4, 10.2, 14.5, 17.2], 3, now.Plus(Duration.FromMinutes(-50)));
         crew.Sweep(Round(job, gas, now), crew.On(gas), 2, int.MaxValue, now.Plus(Duration.FromMinutes(-58)));
         crew.Sweep(Bays(job, now), crew.Live(), 0.6, 21, now.Plus(Duration.FromMinutes(-40)));
+        DemoSilent.Lido(job, now);
     }
 
     /// <summary>Round the gas hookup, with its signal on.</summary>

@@ -2427,11 +2427,13 @@ namespace GentleMole.Store.Migrations
                 {
                     b.HasOne("GentleMole.Store.Model.CameraFind", null)
                         .WithMany("Photos")
-                        .HasForeignKey("CameraFindId");
+                        .HasForeignKey("CameraFindId")
+                        .OnDelete(DeleteBehavior.Cascade);
 
                     b.HasOne("GentleMole.Store.Model.SiteFeature", null)
                         .WithMany("Photos")
-                        .HasForeignKey("FeatureId");
+                        .HasForeignKey("FeatureId")
+                        .OnDelete(DeleteBehavior.Cascade);
                 });
 
             modelBuilder.Entity("GentleMole.Store.Model.PushedFix", b =>

@@ -31,11 +31,54 @@ internal sealed class PlanLayers(JobSheet sheet, SceneFrame frame, PlanWindow wi
         new("hookups", [.. extras.Signal is null ? Hookups() : []]),
         new("signal", [.. extras.Signal is { } signal ? Signal(signal) : []]),
         new("sweep", [.. extras.Sweep is { } sweep ? Sweep(sweep) : []]),
+        new("silent", [.. extras.Silent is { } silent ? Silent(silent) : []]),
         new("dots", [.. extras.Signal is null && extras.Sweep is null ? Dots() : []]),
         new("followed", [.. extras.Followed is { } fit ? Followed(fit) : []], IsDumb: true),
         new("loose", [.. Loose()]),
         new("hole", [.. extras.TrialHole is { } hole ? new SceneShape[] { new SceneMark(Symbols.Question, ScenePoint.Of(hole)) { Letter = "T", LetterLook = Looks.LetterOnVelvet, Title = "trial hole" } } : []]),
     ];
+
+    private static IEnumerable<SceneShape> Silent(SilentOverlay silent)
+    {
+        foreach (var pipe in silent.Pipes)
+        {
+            yield return new ScenePath(Looks.CandidateCase, ScenePoint.Of(pipe));
+            yield return new ScenePath(Looks.Candidate, ScenePoint.Of(pipe));
+        }
+
+        foreach (var frame in silent.Frames)
+        {
+            yield return new SceneMark(Symbols.LooseDot, ScenePoint.Of(frame)) { IsSolid = false };
+        }
+
+        foreach (var stop in silent.Stops)
+        {
+            if (stop.IsChosen)
+            {
+                yield return new SceneMark(Symbols.Chosen, ScenePoint.Of(stop.Place));
+            }
+
+            yield return new SceneMark(stop.IsOut ? Symbols.Was : Symbols.LetterDisc, ScenePoint.Of(stop.Place))
+            {
+                Letter = stop.IsOut ? "" : stop.Number.ToString(CultureInfo.InvariantCulture), LetterLook = Looks.Letter, Link = new(stop.Link, $"stop {stop.Number}, {ReasonWords.Verdict(stop.Verdict)}"),
+            };
+        }
+
+        foreach (var (place, mark, says) in silent.Finds)
+        {
+            yield return new SceneMark(Symbols.Tag, ScenePoint.Of(place)) { Letter = mark, LetterLook = Looks.Letter, Title = says };
+        }
+
+        foreach (var (place, isMajor, says) in silent.Faults)
+        {
+            yield return new SceneMark(isMajor ? Symbols.StandsOff : Symbols.Was, ScenePoint.Of(place)) { Title = says };
+        }
+
+        if (silent.Next is { } next)
+        {
+            yield return new SceneMark(Symbols.Question, ScenePoint.Of(next)) { Letter = "N", LetterLook = Looks.LetterOnVelvet, Title = "the frame goes here next" };
+        }
+    }
 
     private static IEnumerable<SceneShape> Signal(SignalOverlay signal)
     {

@@ -71,6 +71,24 @@ internal sealed partial class FormReader(IFormCollection form, Person person)
     public double? Number(string name, string unit, double minimum, double maximum) =>
         Has(name) ? Keep(NumberText.Parse(form[name], unit, name, minimum, maximum)) : null;
 
+    /// <summary>Ohms as a meter shows them: 220, 20k, 1.2M, or "open"; null when left empty.</summary>
+    public double? Ohms(string name, Bounds bounds)
+    {
+        var text = form[name].ToString().Replace("Ω", "", StringComparison.Ordinal).Replace("ohm", "", StringComparison.OrdinalIgnoreCase).Trim();
+        if (text.Length == 0)
+        {
+            return null;
+        }
+
+        if (text.Equals("open", StringComparison.OrdinalIgnoreCase) || text == "∞")
+        {
+            return bounds.Most;
+        }
+
+        var unit = text[^1] switch { 'k' or 'K' => 1e3, 'M' => 1e6, _ => 1 };
+        return Keep(NumberText.Parse(unit > 1 ? text[..^1].Trim() : text, "Ω", name, bounds.Least / unit, bounds.Most / unit)) is { } number ? number * unit : null;
+    }
+
     /// <summary>A word of a closed list.</summary>
     public T Choice<T>(string name, T otherwise)
         where T : struct, Enum

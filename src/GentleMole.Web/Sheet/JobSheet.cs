@@ -108,6 +108,11 @@ internal sealed record JobSheet
         },
     };
 
+    /// <summary>Searches for faults, worked out.</summary>
+    public IReadOnlyList<SearchTold> Searches => Drawn.Get(nameof(Searches), () => new SearchesTold([.. Job.FaultSearches.OrderBy(s => s.Id).Where(s => LineById(s.LineId) is not null).Select(s => SearchTold.Of(s, LineById(s.LineId)!))])).All;
+
+    private sealed record SearchesTold(IReadOnlyList<SearchTold> All);
+
     /// <summary>Dots of all its lines.</summary>
     public int DotCount => Lines.Sum(l => l.Dots.Count);
 

@@ -63,6 +63,11 @@ internal static class SheetFeatures
                 ("next", found is { Becomes: FoundAs.Unknown, SettledAt: null } ? SweepWords.Step(found.NextStep) : null), ("outcome", found.Outcome), ("note", found.Note));
         }
 
+        foreach (var feature in sheet.Lines.SelectMany(OfPushes).Concat(sheet.Searches.SelectMany(OfSearch)))
+        {
+            yield return feature;
+        }
+
         foreach (var hookup in sheet.Job.Hookups)
         {
             yield return Make("hookup", ExportShape.Point, [hookup.Connection],
@@ -136,6 +141,57 @@ internal static class SheetFeatures
         }
     }
 
+    /// <summary>Stops of every push, the pipe that they make, and what the camera saw.</summary>
+    private static IEnumerable<ExportFeature> OfPushes(SheetLine line)
+    {
+        foreach (var told in line.Pushes)
+        {
+            var method = MethodOf(told);
+            if (told.Route is { } route)
+            {
+                yield return Make("pipe", ExportShape.Line, [.. route.Points.Select(p => p.Place)],
+                    ("utility", Utility(line.Line)), ("owner", line.Line.Owner), ("material", line.Line.Material), ("method", method), ("lengthMetres", Math.Round(route.LengthMetres, 2)),
+                    ("fallPerMetre", Math.Round(route.FallPerMetre.Value, 5)), ("fallLow95PerMetre", Math.Round(route.FallPerMetre.Low95, 5)), ("fallHigh95PerMetre", Math.Round(route.FallPerMetre.High95, 5)),
+                    ("backfalls", route.Backfalls.Count), ("marked", told.IsTaken));
+            }
+
+            foreach (var (stop, i) in told.Stops.Select((s, i) => (s, i)).Where(s => s.s.Stop.IsGood))
+            {
+                var found = stop.Stop.Value;
+                yield return Make("sonde-stop", ExportShape.Point, [found.Place],
+                    ("utility", Utility(line.Line)), ("owner", line.Line.Owner), ("number", i + 1), ("cableMetres", stop.Fix.PaidOutMetres), ("depthMetres", Math.Round(found.Found.Depth.Value, 3)),
+                    ("depthUncertaintyMetres", Math.Round(found.Found.Depth.HalfWidth, 3)), ("positionUncertaintyMetres", Math.Round(1.96 * found.PlaceSigmaMetres, 3)), ("method", SondeWords.Way(found.Found.Way)),
+                    ("verdict", ReasonWords.Verdict(found.Found.Verdict)), ("leftOut", told.Route?.Outliers.Contains(told.Joined.ToList().IndexOf(stop)) == true), ("takenAt", Moment(stop.Fix.At)));
+            }
+
+            foreach (var find in told.Finds.Where(f => f.Spot is not null))
+            {
+                yield return Make("camera", ExportShape.Point, [find.Spot!.Place],
+                    ("utility", Utility(line.Line)), ("owner", line.Line.Owner), ("is", SondeWords.Seen(find.Find.Seen)), ("clock", find.Find.Clock), ("cableMetres", find.Find.PaidOutMetres),
+                    ("positionUncertaintyMetres", Math.Round(1.96 * find.Spot.SigmaMetres, 3)), ("note", find.Find.Note), ("photos", find.Find.Photos.Count > 0 ? find.Find.Photos.Count : null), ("takenAt", Moment(find.Find.At)));
+            }
+        }
+    }
+
+    /// <summary>Faults that a frame found.</summary>
+    private static IEnumerable<ExportFeature> OfSearch(SearchTold told)
+    {
+        foreach (var fault in told.Finding?.Faults ?? [])
+        {
+            if (told.PlaceAt(fault.Along.Value) is { } place)
+            {
+                yield return Make("fault", ExportShape.Point, [place],
+                    ("utility", Utility(told.Line.Line)), ("owner", told.Line.Line.Owner), ("grade", fault.Grade is { } grade ? FaultWords.Grade(grade) : null), ("alongMetres", Math.Round(fault.Along.Value, 2)),
+                    ("positionUncertaintyMetres", Math.Round(fault.Along.HalfWidth, 3)), ("depthMetres", Math.Round(fault.Depth.Value, 2)), ("depthUncertaintyMetres", Math.Round(fault.Depth.HalfWidth, 2)),
+                    ("level", Math.Round(fault.Level, 3)), ("referenceLevel", told.Search.ReferenceLevel), ("sheathOhms", told.Search.SheathOhms), ("pinned", told.Search.PinnedMetres.Exists(p => Math.Abs(p - fault.Along.Value) < 1)),
+                    ("method", "frame over the sheath"));
+            }
+        }
+    }
+
+    /// <summary>How a push was made.</summary>
+    public static string MethodOf(PushTold told) => $"sonde pushed from {told.Push.Access}{(told.Push.FrequencyHertz is { } hertz ? ", " + LineWords.Frequency(hertz) : "")}";
+
     private static ExportFeature Make(
         string kind, ExportShape shape, IReadOnlyList<SitePoint> points, params (string Name, object? Value)[] properties) =>
         new(kind, shape, points, [.. properties.Select(p => new KeyValuePair<string, object?>(p.Name, p.Value))]);
@@ -151,7 +207,7 @@ internal static class SheetFeatures
     {
         var ways = sheet.Job.Hookups.Where(h => h.LineId == line.Line.Id)
             .Select(h => h.FrequencyHertz is { } f ? $"{LineWords.Method(h.Method)}, {LineWords.Frequency(f)}" : LineWords.Method(h.Method)).Distinct();
-        var text = string.Join("; ", ways);
+        var text = string.Join("; ", ways.Concat(line.Pushes.Where(p => p.IsTaken).Select(MethodOf)));
         return text.Length == 0 ? "no hookup logged" : text;
     }
 }

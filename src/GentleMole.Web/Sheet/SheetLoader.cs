@@ -1,3 +1,4 @@
+using GentleMole.Core.Fault;
 using GentleMole.Core.Job;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Notices;

@@ -22,9 +22,11 @@ internal sealed class HandoverPage(MoleDb db, SheetLoader loader, PlaceClock clo
 
     public override JobStage Stage => JobStage.Handover;
 
+    protected override PlanExtras OnPlan => new(Silent: SilentOverlay.Handed(Sheet));
+
     /// <summary>The plan as a drawing that needs nothing else.</summary>
     public IActionResult OnGetDrawing() => File(
-        Encoding.UTF8.GetBytes(SvgScene.File(new PlanDrawing(Sheet, Person.Units, DrawingWidth, DrawingHeight, null).Scene)), "image/svg+xml", $"job-{Id}-plan.svg");
+        Encoding.UTF8.GetBytes(SvgScene.File(new PlanDrawing(Sheet, Person.Units, DrawingWidth, DrawingHeight, null, extras: OnPlan).Scene)), "image/svg+xml", $"job-{Id}-plan.svg");
 
     private int Open => Sheet.Lines.Count(l => l.Line.Answer == LineAnswer.Pending);
 

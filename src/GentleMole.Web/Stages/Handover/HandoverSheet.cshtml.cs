@@ -37,7 +37,7 @@ internal sealed class HandoverSheetPage(MoleDb db, SheetLoader loader) : SheetPa
     }
 
     public new PlanDrawing Plan => _plan ??= new PlanDrawing(
-        Sheet, Person.Units, Pixels(WidthMillimetres), Pixels(PlanHeightMillimetres), null, Scale / 1000.0 / PixelsPerMillimetre);
+        Sheet, Person.Units, Pixels(WidthMillimetres), Pixels(PlanHeightMillimetres), null, Scale / 1000.0 / PixelsPerMillimetre, new PlanExtras(Silent: SilentOverlay.Handed(Sheet)));
 
     public new SectionDrawing Section => new(Sheet, null, Person.Units, Pixels(WidthMillimetres), Pixels(58));
 

@@ -25,6 +25,37 @@ internal static class HandoverWords
         };
     }
 
+    /// <summary>What was found without a signal: pipes that were pushed through, what the camera saw, sheaths and wires.</summary>
+    public static IReadOnlyList<string> Silent(JobSheet sheet, Person person)
+    {
+        var said = new List<string>();
+        foreach (var (line, told) in sheet.Lines.SelectMany(l => l.Pushes.Select(p => (l, p))))
+        {
+            if (told.Route is { } route)
+            {
+                said.Add($"{LineWords.Kind(line.Line.Kind)}, {line.Line.Owner}: {SheetFeatures.MethodOf(told)}, {told.Stops.Count} stops. {SondeWords.Route(route, person, i => told.Stops.ToList().IndexOf(told.Joined[i]) + 1)}");
+            }
+
+            if (told.Finds.Count > 0)
+            {
+                said.Add($"Camera from {told.Push.Access}: " + string.Join("; ", told.Finds.Select(f =>
+                    $"{SondeWords.Seen(f.Find.Seen)} after {person.Run(f.Find.PaidOutMetres)} of cable{(f.Find.Clock is { } hour ? $", {hour} o’clock" : "")}{(f.Spot is { } spot ? $", at {At(spot.Place, person)} ± {person.Length(1.96 * spot.SigmaMetres)}" : "")}{(f.Find.Note.Length > 0 ? $" ({f.Find.Note})" : "")}")) + ".");
+            }
+        }
+
+        foreach (var told in sheet.Searches.Where(s => s.Search.SheathOhms is not null))
+        {
+            said.Add($"{LineWords.Kind(told.Line.Line.Kind)}, {told.Line.Line.Owner}: sheath {FaultWords.Ohms(told.Search.SheathOhms!.Value)} to earth, {FaultWords.ClassInFull(Core.Fault.FaultRules.ClassOf(told.Search.SheathOhms.Value))}. {(told.Finding is { } finding ? FaultWords.Finding(finding, person.Units) : "")}".TrimEnd());
+        }
+
+        foreach (var wire in sheet.Job.MeasuredWires.OrderBy(w => w.Id))
+        {
+            said.Add($"Wire {wire.Name}: {(Core.Fault.WireFault.Of(wire.Test) is { IsGood: true } fault ? FaultWords.Wire(fault.Value, wire.Test, person.Units) : "not measured rightly")}");
+        }
+
+        return said;
+    }
+
     /// <summary>Cautions that the sheet carries: what is doubtful on this one first, then what always holds.</summary>
     public static IReadOnlyList<string> Cautions(JobSheet sheet, Person person)
     {
@@ -53,6 +84,25 @@ internal static class HandoverWords
             {
                 said.Add($"{Capital(name)}: {undecided} dot{(undecided == 1 ? " is" : "s are")} undecided and not part of the line.");
             }
+        }
+
+        foreach (var (line, told) in sheet.Lines.SelectMany(l => l.Pushes.Select(p => (l, p))))
+        {
+            var name = $"{LineWords.Kind(line.Line.Kind)} ({line.Line.Owner})";
+            if (told.Finds.Any(f => f.Find.Seen == Core.Sonde.CameraSeen.CrossBore))
+            {
+                said.Insert(0, $"{Capital(name)}: another service runs through this pipe. Nobody cleans, cuts or digs at it before its owner has been.");
+            }
+
+            if (told is { Route: not null, IsTaken: false })
+            {
+                said.Add($"{Capital(name)}: a sonde was pushed from {told.Push.Access}; its pipe is not marked by it yet.");
+            }
+        }
+
+        foreach (var fault in sheet.Searches.SelectMany(s => (s.Finding?.Faults ?? []).Select(f => (Search: s, Fault: f))).Where(f => f.Fault.Grade == Core.Fault.FaultGrade.Major))
+        {
+            said.Add($"{Capital($"{LineWords.Kind(fault.Search.Line.Line.Kind)} ({fault.Search.Line.Line.Owner})")}: its sheath leaks some {person.Length(fault.Fault.Along.Value)} along; treat the cable as damaged there.");
         }
 
         foreach (var question in sheet.OpenQuestions)

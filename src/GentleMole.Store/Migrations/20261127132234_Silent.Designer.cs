@@ -11,7 +11,7 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace GentleMole.Store.Migrations
 {
     [DbContext(typeof(MoleDb))]
-    [Migration("20261127132007_Silent")]
+    [Migration("20261127132234_Silent")]
     partial class Silent
     {
         /// <inheritdoc />
@@ -2430,11 +2430,13 @@ namespace GentleMole.Store.Migrations
                 {
                     b.HasOne("GentleMole.Store.Model.CameraFind", null)
                         .WithMany("Photos")
-                        .HasForeignKey("CameraFindId");
+                        .HasForeignKey("CameraFindId")
+                        .OnDelete(DeleteBehavior.Cascade);
 
                     b.HasOne("GentleMole.Store.Model.SiteFeature", null)
                         .WithMany("Photos")
-                        .HasForeignKey("FeatureId");
+                        .HasForeignKey("FeatureId")
+                        .OnDelete(DeleteBehavior.Cascade);
                 });
 
             modelBuilder.Entity("GentleMole.Store.Model.PushedFix", b =>

@@ -11,10 +11,6 @@ namespace GentleMole.Store.Migrations
         /// <inheritdoc />
         protected override void Up(MigrationBuilder migrationBuilder)
         {
-            migrationBuilder.DropForeignKey(
-                name: "FK_Photos_Features_FeatureId",
-                table: "Photos");
-
             migrationBuilder.AlterColumn<int>(
                 name: "FeatureId",
                 table: "Photos",
@@ -264,14 +260,8 @@ namespace GentleMole.Store.Migrations
                 table: "Photos",
                 column: "CameraFindId",
                 principalTable: "CameraFinds",
-                principalColumn: "Id");
-
-            migrationBuilder.AddForeignKey(
-                name: "FK_Photos_Features_FeatureId",
-                table: "Photos",
-                column: "FeatureId",
-                principalTable: "Features",
-                principalColumn: "Id");
+                principalColumn: "Id",
+                onDelete: ReferentialAction.Cascade);
         }
 
         /// <inheritdoc />
@@ -279,10 +269,6 @@ namespace GentleMole.Store.Migrations
         {
             migrationBuilder.DropForeignKey(
                 name: "FK_Photos_CameraFinds_CameraFindId",
-                table: "Photos");
-
-            migrationBuilder.DropForeignKey(
-                name: "FK_Photos_Features_FeatureId",
                 table: "Photos");
 
             migrationBuilder.DropTable(
@@ -316,14 +302,6 @@ namespace GentleMole.Store.Migrations
                 oldClrType: typeof(int),
                 oldType: "INTEGER",
                 oldNullable: true);
-
-            migrationBuilder.AddForeignKey(
-                name: "FK_Photos_Features_FeatureId",
-                table: "Photos",
-                column: "FeatureId",
-                principalTable: "Features",
-                principalColumn: "Id",
-                onDelete: ReferentialAction.Cascade);
         }
     }
 }
