@@ -58,7 +58,7 @@ public static class FaultFit
 
             faults = Fit([.. faults, .. seed], x, y, frame, profile.RelativeNoise, floor);
             var score = Score(faults, x, y, frame, profile.RelativeNoise, floor);
-            if (score < bestScore - NeededGain)
+            if (score < bestScore - NeededGain && IsHeard(faults, x, frame))
             {
                 (best, bestScore) = (faults, score);
             }
@@ -71,12 +71,29 @@ public static class FaultFit
         return Told(best, profile, x, y, floor);
     }
 
+    /// <summary>True when every fault was heard: on both sides of it a reading stood where it alone gives a good part of its level. What lies between readings can be anything.</summary>
+    private static bool IsHeard(double[] faults, double[] x, double frame)
+    {
+        for (var k = 0; k < faults.Length; k += PerFault)
+        {
+            var depth = Math.Exp(faults[k + 1]);
+            var needed = HeardPart * LeakShape.Most(depth, frame);
+            var place = faults[k];
+            if (!x.Any(at => LeakShape.Reading(at - place, depth, frame) > needed) || !x.Any(at => LeakShape.Reading(at - place, depth, frame) < -needed))
+            {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
     /// <summary>Minus twice the logarithm of the likelihood, the scale of the noise left open, and what each fault costs.</summary>
     private static double Score(double[] faults, double[] x, double[] y, double frame, double noise, double floor)
     {
         var variances = Variances(faults, x, y, frame, noise, floor);
         var chi = x.Select((at, i) => Math.Pow(y[i] - Expected(faults, at, frame), 2) / variances[i]).Sum();
-        return (y.Length * Math.Log(Math.Max(chi / y.Length, LeastScale * LeastScale))) + variances.Sum(Math.Log) + (faults.Length * Math.Log(y.Length));
+        return (y.Length * Math.Log(Math.Max(chi / y.Length, LeastScale * LeastScale))) + variances.Sum(Math.Log) + (faults.Length * Math.Log(y.Length)) + DepthOff(faults);
     }
 
     private static FaultFinding Told(double[] at, FaultProfile profile, double[] x, double[] y, double floor)
@@ -84,6 +101,7 @@ public static class FaultFit
         var frame = profile.FrameWidthMetres;
         var variances = Variances(at, x, y, frame, profile.RelativeNoise, floor);
         var (matrix, _, chi) = Normal(at, x, y, frame, variances);
+        chi -= DepthOff(at);
         var free = Math.Max(1, y.Length - at.Length);
         var scale = Math.Max(LeastScale * LeastScale, chi / free);
         var reach = StudentT.InvCDF(0, 1, free, 0.975);
@@ -195,8 +213,32 @@ public static class FaultFit
             DampedSquares.Add(matrix, right, slope, off, variances[i]);
         }
 
+        // Cables lie about so deep; where readings say little of it, that does.
+        for (var k = 1; k < at.Length; k += PerFault)
+        {
+            matrix[(k * at.Length) + k] += 1 / (DepthSpread * DepthSpread);
+            right[k] -= (at[k] - UsualDepth) / (DepthSpread * DepthSpread);
+        }
+
+        chi += DepthOff(at);
         return (matrix, right, double.IsFinite(chi) ? chi : double.PositiveInfinity);
     }
+
+    private static double DepthOff(double[] faults)
+    {
+        double off = 0;
+        for (var k = 1; k < faults.Length; k += PerFault)
+        {
+            off += Math.Pow((faults[k] - UsualDepth) / DepthSpread, 2);
+        }
+
+        return off;
+    }
+
+    /// <summary>Logarithm of a usual depth, 0.7 m, and how far depths spread round it.</summary>
+    private static readonly double UsualDepth = Math.Log(0.7);
+    private const double DepthSpread = 0.7;
+    private const double HeardPart = 0.3;
 
     private const double Step = 1e-6;
 }

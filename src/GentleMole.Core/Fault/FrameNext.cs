@@ -30,7 +30,8 @@ public sealed record FrameNext(FrameStep Step, double? AlongMetres, double? From
         }
 
         var ordered = readings.OrderBy(r => r.AlongMetres).ToList();
-        var heard = ordered.FindAll(r => Math.Abs(r.Level) > Silent * beside);
+        var silent = Math.Max(SilentOfReference * beside, SilentOfLoudest * ordered.Max(r => Math.Abs(r.Level)));
+        var heard = ordered.FindAll(r => Math.Abs(r.Level) > silent);
         for (var i = 1; i < heard.Count; i++)
         {
             var (before, behind) = (heard[i - 1], heard[i]);
@@ -55,8 +56,9 @@ public sealed record FrameNext(FrameStep Step, double? AlongMetres, double? From
             : new FrameNext(heard.Count > 0 && heard[^1].Level > 0 ? FrameStep.GoOnBehind : FrameStep.GoOn, endMetres is { } most ? Math.Min(next, most) : next);
     }
 
-    /// <summary>Below this part of the reference a reading has no sign that can be believed.</summary>
-    private const double Silent = 0.001;
+    /// <summary>Below this part of the reference, or of the loudest reading, a reading has no sign that can be believed.</summary>
+    private const double SilentOfReference = 0.001;
+    private const double SilentOfLoudest = 0.01;
 
     private static double StepAfter(List<FrameReading> ordered) =>
         ordered.Count < 2 ? FirstStep : Math.Clamp((ordered[^1].AlongMetres - ordered[^2].AlongMetres) * 1.5, FirstStep, LongestStep);

@@ -13,7 +13,7 @@ internal static class DemoSilent
     private static readonly SitePoint Chamber = new(33.2, 38);
 
     /// <summary>The drain from its chamber on, as it really lies: with a stretch that has sunk behind it.</summary>
-    private static HiddenDrain Drain => new(new Run([Chamber, .. LidoGround.Drain.Run.Points.Skip(1)]), 1.38, 0.0105, (14, 19, 0.11));
+    private static HiddenDrain Drain => new(new Run([Chamber, .. LidoGround.Drain.Run.Points.Skip(1)]), 1.38, 0.016, (13.5, 19, 0.2));
 
     /// <summary>Pushed from the chamber, in stops of four metres; the camera saw four things on the way.</summary>
     public static void Lido(Job job, Instant now)
@@ -62,7 +62,7 @@ internal static class DemoSilent
             JobId = job.Id, LineId = job.Lines.Single(l => l.Kind == UtilityKind.Electric).Id, FrameWidthMetres = 0.6, IsNearLifted = true, IsFarLifted = true, ForeignVolts = 0.4, SheathOhms = 14_000, StakeMetres = 12, ReferenceLevel = 62,
             PinnedMetres = [Math.Round(0.72 * cable.Length, 1)], By = "Orla", At = now.Plus(Duration.FromDays(-7) + Duration.FromHours(4)),
         };
-        search.Levels.AddRange(sheath.Walk(random, 1.5).Readings.Where(r => r.AlongMetres <= cable.Length && (r.AlongMetres % 3 < 0.1 || Math.Abs(r.AlongMetres - (0.72 * cable.Length)) < 5 || Math.Abs(r.AlongMetres - (0.3 * cable.Length)) < 4))
+        search.Levels.AddRange(sheath.Walk(random, 0.5).Readings.Where(r => r.AlongMetres <= cable.Length && (r.AlongMetres % 2 < 0.1 || sheath.Leaks.Any(l => Math.Abs(r.AlongMetres - l.Along) < 2.2)))
             .Select((r, i) => new FrameLevel { JobId = job.Id, AlongMetres = r.AlongMetres, Level = Math.Round(r.Level, 2), By = "Orla", At = search.At.Plus(Duration.FromMinutes(2 * i)) }));
         job.FaultSearches.Add(search);
     }

@@ -7,7 +7,7 @@ namespace GentleMole.Web.Bench;
 internal sealed class FaultPage : BenchPage
 {
     /// <summary>An example of ours: a small leak first, the one that matters behind it.</summary>
-    public const string ExampleReadings = "0 -1.1\n2 -2.2\n3 -3.4\n3.6 -2.9\n4.2 0.6\n5 -0.2\n7 -2.6\n9 -5.6\n10 -10.2\n10.6 -17.9\n11.2 -29\n11.7 -14\n12.1 13.5\n12.7 29.6\n13.4 17.2\n14.4 8.2\n16 3.9\n18 2.1";
+    public const string ExampleReadings = "0 -0.5\n2 -1\n3 -2.2\n3.6 -3\n4.2 0\n5 0.9\n7 -1.5\n9 -4.9\n10 -9.8\n10.6 -16.6\n11.2 -28.4\n11.7 -23.1\n12.1 9.3\n12.7 28.7\n13.4 16.1\n14.4 6.9\n16 2.8\n18 1.3";
 
     public FaultProfile? Profile { get; private set; }
 

@@ -42,12 +42,12 @@ internal static class FrameDrawing
             yield return new SceneText(Looks.Grid, new(X(metres), height - 8), person.Run(metres), 0, 0, 0);
         }
 
-        foreach (var fault in finding?.Faults ?? [])
+        foreach (var (fault, i) in (finding?.Faults ?? []).Select((f, i) => (f, i)))
         {
             yield return ScenePath.Box(Looks.Interval, X(Math.Max(from, fault.Along.Low95)), Top, X(Math.Min(to, fault.Along.High95)), height - Foot);
             yield return new ScenePath(Looks.Upright, [new(X(fault.Along.Value), Top), new(X(fault.Along.Value), height - Foot)]);
             yield return new SceneText(
-                Looks.Name, new(X(fault.Along.Value), Top - 8), $"{(fault.Grade is { } grade ? FaultWords.Grade(grade) + ", " : "")}{person.Length(fault.Along.Value)} along, {person.Length(fault.Depth.Value)} deep", 0, 0, 0);
+                Looks.Name, new(X(fault.Along.Value), Top + 10 + (18 * (i % 3))), $"{(fault.Grade is { } grade ? FaultWords.Grade(grade) + ", " : "")}{person.Length(fault.Along.Value)}", X(fault.Along.Value) < width * 0.75 ? 6 : -6, 4, X(fault.Along.Value) < width * 0.75 ? -1 : 1);
         }
 
         if (finding is { Faults.Count: > 0 })
@@ -64,8 +64,8 @@ internal static class FrameDrawing
 
         if (next?.AlongMetres is { } where)
         {
-            yield return new ScenePath(Looks.Follow, [new(X(where), Top + 12), new(X(where), height - Foot)]);
-            yield return new SceneText(Looks.Figure, new(X(where), Top + 8), "next", 0, 0, 0);
+            yield return new ScenePath(Looks.Follow, [new(X(where), Top - 2), new(X(where), height - Foot)]);
+            yield return new SceneText(Looks.Figure, new(X(where), Top - 8), "next", 0, 0, 0);
         }
 
         yield return new SceneText(Looks.Title, new(Left + 4, 16), "Frame readings along the cable: one sign before a fault, the other behind it.");

@@ -62,7 +62,7 @@ internal static class PipeDrawing
             if (points.FirstOrDefault(p => p.Fix == back.From) is { } a && points.FirstOrDefault(p => p.Fix == back.To) is { } b)
             {
                 yield return ScenePath.Box(Looks.SectionDig, X(a.WayMetres), Top, X(b.WayMetres), height - Foot);
-                yield return new SceneText(Looks.BelowGroundDoubt, new(X((a.WayMetres + b.WayMetres) / 2), Top - 8), $"rises {person.Length(Math.Abs(back.RiseMetres))}: water stands", 0, 0, 0);
+                yield return new SceneText(Looks.BelowGroundDoubt, new(X((a.WayMetres + b.WayMetres) / 2), Top + 16), $"rises {person.Length(Math.Abs(back.RiseMetres))}: water stands", 0, 0, 0);
             }
         }
 
@@ -94,7 +94,7 @@ internal static class PipeDrawing
 
         yield return new SceneText(
             Looks.Title, new(Left + 4, 16),
-            string.Create(System.Globalization.CultureInfo.InvariantCulture, $"Section along the pipe, height from level ×{exaggeration:0.#}. {SondeWords.Title(route, person)}"));
+            string.Create(System.Globalization.CultureInfo.InvariantCulture, $"Section along the pipe, heights from level ×{exaggeration:0.#}."));
     }
 
     private static double WayOf(SondeRoute route, double paid) => route.At(paid)?.WayMetres ?? 0;

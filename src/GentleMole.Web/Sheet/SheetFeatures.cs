@@ -183,7 +183,7 @@ internal static class SheetFeatures
                 yield return Make("fault", ExportShape.Point, [place],
                     ("utility", Utility(told.Line.Line)), ("owner", told.Line.Line.Owner), ("grade", fault.Grade is { } grade ? FaultWords.Grade(grade) : null), ("alongMetres", Math.Round(fault.Along.Value, 2)),
                     ("positionUncertaintyMetres", Math.Round(fault.Along.HalfWidth, 3)), ("depthMetres", Math.Round(fault.Depth.Value, 2)), ("depthUncertaintyMetres", Math.Round(fault.Depth.HalfWidth, 2)),
-                    ("level", Math.Round(fault.Level, 3)), ("referenceLevel", told.Search.ReferenceLevel), ("sheathOhms", told.Search.SheathOhms), ("pinned", told.Search.PinnedMetres.Exists(p => Math.Abs(p - fault.Along.Value) < 1)),
+                    ("level", Math.Round(fault.Level, 3)), ("referenceLevel", told.Search.ReferenceLevel), ("sheathOhms", told.Search.SheathOhms), ("pinned", told.Search.PinnedMetres.Exists(p => Math.Abs(p - fault.Along.Value) < FaultWords.PinnedWithin)),
                     ("method", "frame over the sheath"));
             }
         }

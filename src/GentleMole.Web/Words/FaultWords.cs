@@ -77,7 +77,8 @@ internal static class FaultWords
     }
 
     /// <summary>One sentence for what a walk gave.</summary>
-    public static string Finding(FaultFinding finding, UnitSystem units)
+    /// <param name="pinned">Places that were pinned across the cable already.</param>
+    public static string Finding(FaultFinding finding, UnitSystem units, IReadOnlyList<double>? pinned = null)
     {
         string Length(double metres) => LengthText.Format(metres, units);
         if (finding.Faults.Count == 0)
@@ -90,11 +91,14 @@ internal static class FaultWords
         var where = $"at {Length(main.Along.Value)} ± {Length(main.Along.HalfWidth)} along the cable, {Length(main.Depth.Value)} deep ({Length(main.Depth.Low95)} to {Length(main.Depth.High95)})";
         return main.Grade switch
         {
-            FaultGrade.Major => $"A major fault {where}.{many} Turn the frame across there and pin it.",
+            FaultGrade.Major => $"A major fault {where}.{many} {(pinned?.Any(p => Math.Abs(p - main.Along.Value) < PinnedWithin) == true ? "It is pinned across." : "Turn the frame across there and pin it.")}",
             FaultGrade.Minor => $"Only a minor fault {where}: more than 20 dB below the reference, so most of the current leaves elsewhere. Go on.{many}",
             _ => $"A fault {where}.{many} Without the reference beside the stake nobody knows whether it is the one.",
         };
     }
+
+    /// <summary>A pin belongs to a fault so near, metres.</summary>
+    public const double PinnedWithin = 1;
 
     public static string Kind(WireFaultKind kind) => kind switch
     {

@@ -84,9 +84,6 @@ internal static class SondeWords
     public static string Fall(Estimate perMetre) =>
         $"{(perMetre.Value >= 0 ? "falls" : "rises")} {Fall(perMetre.Value)} ± {(100 * perMetre.HalfWidth).ToString("0.0", CultureInfo.InvariantCulture)} % in the direction of pushing";
 
-    /// <summary>A pipe in a line: fall and length.</summary>
-    public static string Title(SondeRoute route, Person person) => $"It {Fall(route.FallPerMetre)}, over {person.Run(route.LengthMetres)}.";
-
     /// <summary>One sentence for a pipe, what is wrong with its stops first.</summary>
     public static string Route(SondeRoute route, Person person, Func<int, int> stopOf)
     {

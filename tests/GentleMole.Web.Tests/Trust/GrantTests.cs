@@ -12,6 +12,8 @@ public class GrantTests(MoleHost host) : IClassFixture<MoleHost>
     [InlineData("/jobs/{0}/records")]
     [InlineData("/jobs/{0}/trace")]
     [InlineData("/jobs/{0}/trace/wires")]
+    [InlineData("/jobs/{0}/trace/sonde")]
+    [InlineData("/jobs/{0}/trace/fault")]
     [InlineData("/jobs/{0}/handover")]
     [InlineData("/jobs/{0}/handover/sheet")]
     [InlineData("/jobs/{0}/handover/owner")]

@@ -211,6 +211,10 @@ public class MeanwhileTests(MoleHost host) : IClassFixture<MoleHost>
     [InlineData("/bench/depths")]
     [InlineData("/bench/identify")]
     [InlineData("/bench/ledger")]
+    [InlineData("/bench/sonde")]
+    [InlineData("/bench/sonde-route")]
+    [InlineData("/bench/fault")]
+    [InlineData("/bench/wire-fault")]
     [InlineData("/bench/line-field")]
     [InlineData("/jobs/1/notice")]
     [InlineData("/jobs/1/records?owner=Lanternet")]
@@ -220,6 +224,8 @@ public class MeanwhileTests(MoleHost host) : IClassFixture<MoleHost>
     [InlineData("/jobs/1/hookup/ground?line=2&of=line-2")]
     [InlineData("/jobs/1/trace?line=2")]
     [InlineData("/jobs/1/trace/wires")]
+    [InlineData("/jobs/1/trace/sonde")]
+    [InlineData("/jobs/1/trace/fault")]
     [InlineData("/jobs/3/marks")]
     public async Task Every_form_keeps_what_is_half_typed_under_a_name_of_its_own(string path)
     {

@@ -45,7 +45,7 @@ internal static class HandoverWords
 
         foreach (var told in sheet.Searches.Where(s => s.Search.SheathOhms is not null))
         {
-            said.Add($"{LineWords.Kind(told.Line.Line.Kind)}, {told.Line.Line.Owner}: sheath {FaultWords.Ohms(told.Search.SheathOhms!.Value)} to earth, {FaultWords.ClassInFull(Core.Fault.FaultRules.ClassOf(told.Search.SheathOhms.Value))}. {(told.Finding is { } finding ? FaultWords.Finding(finding, person.Units) : "")}".TrimEnd());
+            said.Add($"{LineWords.Kind(told.Line.Line.Kind)}, {told.Line.Line.Owner}: sheath {FaultWords.Ohms(told.Search.SheathOhms!.Value)} to earth, {FaultWords.ClassInFull(Core.Fault.FaultRules.ClassOf(told.Search.SheathOhms.Value))}. {(told.Finding is { } finding ? FaultWords.Finding(finding, person.Units, told.Search.PinnedMetres) : "")}".TrimEnd());
         }
 
         foreach (var wire in sheet.Job.MeasuredWires.OrderBy(w => w.Id))

@@ -23,6 +23,7 @@ internal sealed class FaultPage(MoleDb db, SheetLoader loader, PlaceClock clock,
 {
     private const int MostSearches = 40;
     private const int MostWires = 60;
+    private const int MostPinned = 40;
     private const double SamePlaceMetres = 0.03;
 
     /// <summary>Search at hand.</summary>
@@ -32,6 +33,12 @@ internal sealed class FaultPage(MoleDb db, SheetLoader loader, PlaceClock clock,
     /// <summary>A new search is to be begun beside others.</summary>
     [BindProperty(SupportsGet = true, Name = "new")]
     public bool IsNew { get; set; }
+
+    /// <summary>Reading that is looked at again.</summary>
+    [BindProperty(SupportsGet = true, Name = "reading")]
+    public int? LevelId { get; set; }
+
+    public FrameLevel? LevelAtHand => Told?.Search.Levels.Find(l => l.Id == LevelId);
 
     /// <summary>Wire at hand.</summary>
     [BindProperty(SupportsGet = true, Name = "wire")]
@@ -72,7 +79,7 @@ internal sealed class FaultPage(MoleDb db, SheetLoader loader, PlaceClock clock,
 
     public string Sentence => Told is not { } told ? "Begin a search: what is isolated, measured and set is ticked off in order; the walk follows."
         : told.Next is null ? FaultWords.Prep(told.Search.Prep)
-        : told.Finding is { Faults.Count: > 0 } finding ? FaultWords.Finding(finding, Person.Units)
+        : told.Finding is { Faults.Count: > 0 } finding ? FaultWords.Finding(finding, Person.Units, told.Search.PinnedMetres)
         : FaultWords.Next(told.Next, Person.Units);
 
     public string Shape => Told is not { } told ? "open" : told.Search.Prep.Next is FaultPrepStep.Stop ? "reject" : told.Search.Prep.Next is FaultPrepStep.NothingToFind ? "sound"
@@ -82,7 +89,7 @@ internal sealed class FaultPage(MoleDb db, SheetLoader loader, PlaceClock clock,
 
     public async Task<IActionResult> OnGetAsync()
     {
-        if ((SearchId is not null && Told?.Search.Id != SearchId) || (WireId is not null && Wire is null))
+        if ((SearchId is not null && Told?.Search.Id != SearchId) || (WireId is not null && Wire is null) || (LevelId is not null && LevelAtHand is null))
         {
             return NotFound();
         }
@@ -155,19 +162,17 @@ internal sealed class FaultPage(MoleDb db, SheetLoader loader, PlaceClock clock,
         }
 
         // A reading at the same place takes the place of the one before.
-        foreach (var old in await Db.FrameLevels.Where(l => l.SearchId == told.Search.Id && l.JobId == Id && l.AlongMetres > along - SamePlaceMetres && l.AlongMetres < along + SamePlaceMetres).ToListAsync())
-        {
-            Db.FrameLevels.Remove(old);
-        }
-
-        Db.FrameLevels.Add(new FrameLevel { JobId = Id, SearchId = told.Search.Id, AlongMetres = along!.Value, Level = level!.Value, Surface = surface, By = Visitor.Name, At = clock.Moment });
+        var near = await Db.FrameLevels.Where(l => l.SearchId == told.Search.Id && l.JobId == Id && (l.Id == LevelId || (l.AlongMetres > along - SamePlaceMetres && l.AlongMetres < along + SamePlaceMetres))).OrderBy(l => l.Id).ToListAsync();
+        var kept = near.Find(l => l.Id == LevelId) ?? near.FirstOrDefault() ?? Db.FrameLevels.Add(new FrameLevel { JobId = Id, SearchId = told.Search.Id, By = Visitor.Name, At = clock.Moment }).Entity;
+        Db.FrameLevels.RemoveRange(near.Where(l => l != kept));
+        (kept.AlongMetres, kept.Level, kept.Surface) = (along!.Value, level!.Value, surface);
         await SaveAsync();
         return Done(new { line = LineAtHand!.Line.Id, search = told.Search.Id });
     }
 
-    public async Task<IActionResult> OnPostRemoveLevelAsync(int level)
+    public async Task<IActionResult> OnPostRemoveLevelAsync()
     {
-        if (await Db.FrameLevels.SingleOrDefaultAsync(l => l.Id == level && l.JobId == Id) is { } row)
+        if (await Db.FrameLevels.SingleOrDefaultAsync(l => l.Id == LevelId && l.JobId == Id) is { } row)
         {
             Db.FrameLevels.Remove(row);
             await SaveAsync();
@@ -186,7 +191,12 @@ internal sealed class FaultPage(MoleDb db, SheetLoader loader, PlaceClock clock,
             return NotFound();
         }
 
-        if (!reader.IsGood || told.Search.PinnedMetres.Count >= FaultFit.MostFaults)
+        if (reader.IsGood && told.Search.PinnedMetres.Count >= MostPinned)
+        {
+            reader.Refuse("pinned", $"{MostPinned} places are the most of one search.");
+        }
+
+        if (!reader.IsGood)
         {
             return await RefusedAsync(reader);
         }

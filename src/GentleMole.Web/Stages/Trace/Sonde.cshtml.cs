@@ -34,6 +34,12 @@ internal sealed partial class SondePage(MoleDb db, SheetLoader loader, PlaceCloc
     [BindProperty(SupportsGet = true, Name = "stop")]
     public int? StopId { get; set; }
 
+    /// <summary>What the camera saw, looked at again.</summary>
+    [BindProperty(SupportsGet = true, Name = "find")]
+    public int? FindId { get; set; }
+
+    public CameraFind? FindAtHand => Told?.Finds.FirstOrDefault(f => f.Find.Id == FindId)?.Find;
+
     /// <summary>A new push is to be begun beside others.</summary>
     [BindProperty(SupportsGet = true, Name = "new")]
     public bool IsNew { get; set; }
@@ -108,7 +114,7 @@ internal sealed partial class SondePage(MoleDb db, SheetLoader loader, PlaceCloc
 
     public async Task<IActionResult> OnGetAsync()
     {
-        if ((PushId is not null && Told?.Push.Id != PushId) || (StopId is not null && StopAtHand is null))
+        if ((PushId is not null && Told?.Push.Id != PushId) || (StopId is not null && StopAtHand is null) || (FindId is not null && FindAtHand is null))
         {
             return NotFound();
         }
@@ -244,7 +250,9 @@ internal sealed partial class SondePage(MoleDb db, SheetLoader loader, PlaceCloc
             return Refused(reader);
         }
 
-        var find = Db.CameraFinds.Add(new CameraFind { JobId = Id, PushId = told.Push.Id, PaidOutMetres = paid!.Value, Seen = seen, Clock = face, Note = note, By = Visitor.Name, At = clock.Moment }).Entity;
+        var find = FindId is { } known ? await Db.CameraFinds.SingleOrDefaultAsync(f => f.Id == known && f.JobId == Id) : null;
+        find ??= Db.CameraFinds.Add(new CameraFind { JobId = Id, PushId = told.Push.Id, By = Visitor.Name, At = clock.Moment }).Entity;
+        (find.PaidOutMetres, find.Seen, find.Clock, find.Note) = (paid!.Value, seen, face, note);
         if (photo is { } taken)
         {
             find.Photos.Add(await shelf.KeepAsync(Id, taken.Content, taken.Facts, HttpContext.RequestAborted));
@@ -254,9 +262,9 @@ internal sealed partial class SondePage(MoleDb db, SheetLoader loader, PlaceCloc
         return Done(new { line = LineAtHand!.Line.Id, push = told.Push.Id });
     }
 
-    public async Task<IActionResult> OnPostRemoveFindAsync(int find)
+    public async Task<IActionResult> OnPostRemoveFindAsync()
     {
-        if (await Db.CameraFinds.Include(f => f.Photos).SingleOrDefaultAsync(f => f.Id == find && f.JobId == Id) is { } row)
+        if (await Db.CameraFinds.Include(f => f.Photos).SingleOrDefaultAsync(f => f.Id == FindId && f.JobId == Id) is { } row)
         {
             Db.CameraFinds.Remove(row);
             await SaveAsync();
