@@ -48,7 +48,7 @@ public class SondeStageTests(MoleHost host) : IClassFixture<MoleHost>
         await _locator.SendAsync($"{Path}?line={await DrainAsync()}&new=true", "Push", ("access", "unchecked pit"), ("quiet", "yes"));
         var unchecked_ = (await PushesAsync())[^1];
         Assert.Contains("not passed", Say(await OpenAsync($"{Path}?push={unchecked_.Id}&line={await DrainAsync()}")), StringComparison.Ordinal);
-        (string, string)[] good = [("paid", "3"), ("east", "33"), ("north", "35"), ("ahead", "0.85"), ("behind", "0.85"), ("shown", "1.2"), ("turned", "1.21")];
+        (string, string)[] good = [("paid", "3"), ("east", "33"), ("north", "35"), ("ahead", "0.85"), ("behind", "0.85"), ("depth", "1.2"), ("turned", "1.21")];
         var (_, refused) = await _locator.SendAsync($"{Path}?push={unchecked_.Id}&line={await DrainAsync()}", "Stop", good);
         Assert.Contains("check on the ground", refused.Body!.TextContent, StringComparison.Ordinal);
 
@@ -74,13 +74,13 @@ public class SondeStageTests(MoleHost host) : IClassFixture<MoleHost>
     [InlineData("ahead", "", "ahead")]
     [InlineData("ahead", "5e-324", "ahead")]
     [InlineData("height", "4", "height")]
-    [InlineData("shown", "nothing", "shown")]
+    [InlineData("depth", "nothing", "depth")]
     [InlineData("ground", "1e9", "ground")]
     [InlineData("direction", "400", "direction")]
     public async Task What_cannot_be_is_said_at_its_field_and_nothing_is_kept(string field, string typed, string at)
     {
         var push = (await PushesAsync()).Find(p => p.Access == "pit of errors") ?? await BeginAsync(("access", "pit of errors"));
-        (string, string)[] good = [("paid", "3"), ("east", "33"), ("north", "35"), ("ahead", "0.85"), ("behind", "0.85"), ("shown", "1.2"), ("height", "0")];
+        (string, string)[] good = [("paid", "3"), ("east", "33"), ("north", "35"), ("ahead", "0.85"), ("behind", "0.85"), ("depth", "1.2"), ("height", "0")];
         var (response, page) = await _locator.SendAsync($"{Path}?push={push.Id}&line={push.LineId}", "Stop", [.. good.Where(g => g.Item1 != field), (field, typed)]);
 
         Assert.Equal(HttpStatusCode.OK, response.StatusCode);
@@ -153,13 +153,13 @@ public class SondeStageTests(MoleHost host) : IClassFixture<MoleHost>
     {
         var push = (await PushesAsync())[0];
         var at = $"{Path}?push={push.Id}&line={push.LineId}";
-        var (_, wrong) = await _locator.SendAsync(at, "Find", ("findPaid", "12"), ("seen", "Ghost"), ("clock", "13"));
-        Assert.NotNull(wrong.Complaint("seen"));
+        var (_, wrong) = await _locator.SendAsync(at, "Find", ("findPaid", "12"), ("what", "Ghost"), ("clock", "13"));
+        Assert.NotNull(wrong.Complaint("what"));
         Assert.NotNull(wrong.Complaint("clock"));
-        await _locator.SendAsync(at, "Find", ("findPaid", "24.4"), ("seen", "CrossBore"), ("clock", "10"));
+        await _locator.SendAsync(at, "Find", ("findPaid", "24.4"), ("what", "CrossBore"), ("clock", "10"));
         var find = (await PushesAsync())[0].Finds.Single(f => f.Seen == CameraSeen.CrossBore);
         Assert.Contains("another service runs through this pipe", (await OpenAsync("/jobs/1/handover/sheet")).Body!.TextContent, StringComparison.Ordinal);
-        await _locator.SendAsync($"{at}&find={find.Id}", "Find", ("findPaid", "24.6"), ("seen", "Crack"), ("clock", "9"));
+        await _locator.SendAsync($"{at}&find={find.Id}", "Find", ("findPaid", "24.6"), ("what", "Crack"), ("clock", "9"));
         Assert.Equal((24.6, CameraSeen.Crack, 9), (await PushesAsync())[0].Finds.Where(f => f.Id == find.Id).Select(f => (f.PaidOutMetres, f.Seen, f.Clock!.Value)).Single());
         await _locator.SendAsync($"{at}&find={find.Id}", "RemoveFind");
         Assert.DoesNotContain((await PushesAsync())[0].Finds, f => f.Id == find.Id);

@@ -62,6 +62,9 @@ internal sealed partial class SondePage(MoleDb db, SheetLoader loader, PlaceCloc
     /// <summary>What was just typed, worked out; null while nothing was.</summary>
     public Result<SondeStop>? Judged { get; private set; }
 
+    /// <summary>What of it cannot be read yet.</summary>
+    public string? Trouble { get; private set; }
+
     /// <summary>What a receiver has sent by lengths of cable that are no stops yet.</summary>
     public IReadOnlyList<(double Cable, int Readings)> Sent { get; private set; } = [];
 
@@ -160,6 +163,7 @@ internal sealed partial class SondePage(MoleDb db, SheetLoader loader, PlaceCloc
         var reader = Reader();
         var fix = Read(reader, growing: true);
         Judged = fix is null ? null : PushTold.StopOf(fix, AheadOf(fix));
+        Trouble = reader.IsGood ? null : reader.Errors[0].Sentence;
         return Partial("_StopTold", this);
     }
 
@@ -223,7 +227,7 @@ internal sealed partial class SondePage(MoleDb db, SheetLoader loader, PlaceCloc
 
         var reader = Reader();
         var paid = reader.Length("findPaid", SondeRules.Paid, required: true);
-        var seen = reader.Choice("seen", CameraSeen.Crack);
+        var seen = reader.Choice("what", CameraSeen.Crack);
         var face = reader.Whole("clock", "", 1, 12);
         var note = reader.Text("findNote", 300);
         (byte[] Content, PhotoFacts Facts)? photo = null;
@@ -307,7 +311,7 @@ internal sealed partial class SondePage(MoleDb db, SheetLoader loader, PlaceCloc
         {
             Id = StopId ?? 0, PaidOutMetres = paid ?? 0, EastMetres = place?.East ?? 0, NorthMetres = place?.North ?? 0,
             AheadMetres = reader.Length("ahead", 0.02, 40), BehindMetres = reader.Length("behind", 0.02, 40), HeightMetres = reader.Length("height", SondeRules.Height) ?? 0,
-            ShownMetres = reader.Length("shown", SondeRules.Shown), TurnedMetres = reader.Length("turned", SondeRules.Shown),
+            ShownMetres = reader.Length("depth", SondeRules.Shown), TurnedMetres = reader.Length("turned", SondeRules.Shown),
             Level = reader.Number("level", "", 1e-6, SondeRules.Level.Most), LiftedLevel = reader.Number("lifted", "", 1e-6, SondeRules.Level.Most), LiftedHeightMetres = reader.Length("liftedHeight", SondeRules.Height),
             AheadDegrees = reader.Number("direction", "°", 0, 360), GroundMetres = reader.Length("ground", SondeRules.Ground) ?? 0, Row = StopAtHand?.Fix.Row ?? [],
         };
@@ -341,7 +345,7 @@ internal sealed partial class SondePage(MoleDb db, SheetLoader loader, PlaceCloc
         "frontNullMetres" => "ahead",
         "rearNullMetres" or "strongestMetres" => "behind",
         "heightMetres" => "height",
-        "depthMetres" => "shown",
+        "depthMetres" => "depth",
         "turnedDepthMetres" => "turned",
         "strength" => "level",
         "liftedStrength" => "lifted",
