@@ -24,7 +24,6 @@ await signIn(page, server.url, 'orla');
 // The simulated notice centre hands in its first calls a moment after the start.
 while (!await page.locator('text=Quay Street').count()) await opened(page, server.url + '/jobs');
 await shot('jobs', '/jobs');
-await shot('notices', '/notices');
 await opened(page, server.url + '/days');
 for (let i = 0; i < 2; i++) await page.locator('button:has-text("On this day")').first().click().then(() => page.waitForLoadState('networkidle'));
 await shot('days', '/days');
@@ -41,7 +40,8 @@ await shot('walk', '/jobs/1/walk?feature=15');
 await shot('notice', '/jobs/2/notice');
 await shot('hookup-plan', '/jobs/1/hookup/plan?line=2');
 await shot('hookup', '/jobs/1/hookup?line=2');
-await shot('instruments', '/instruments?instrument=4');
+await shot('sonde', '/jobs/1/trace/sonde');
+await shot('fault', '/jobs/3/trace/fault');
 await shot('sweep', '/jobs/1/sweep?sweep=2&candidate=1', () => page.locator('#candidate-1').evaluate(e => { e.scrollIntoView({ block: 'center' }); window.scrollTo(0, 0); }));
 // Every dot is held against the ground; the picture is of what is said then.
 const reviewed = () => page.waitForFunction(() => document.querySelector('#line-review')?.textContent.includes('All dots together') && !document.querySelector('#line-review [hx-get]'));

@@ -3,7 +3,7 @@ using BenchmarkDotNet.Jobs;
 using BenchmarkDotNet.Running;
 using GentleMole.Benchmarks;
 
-// A name picks one: truth, circuits, identify, candidates, ledger and follow (parts of truth), identify-speed, store, live, sheet, notices, hookup, fits, soak (ten minutes); none runs all but the soak.
+// A name picks one: truth, circuits, identify, candidates, ledger, follow and silent (parts of truth), identify-speed, store, live, sheet, notices, hookup, fits, soak (ten minutes); none runs all but the soak.
 bool Wanted(string name) => args.Length == 0 || args.Contains(name);
 
 if (Wanted("truth"))
@@ -31,6 +31,11 @@ if (Wanted("truth") || args.Contains("ledger"))
 if (Wanted("truth") || args.Contains("follow"))
 {
     FollowTruth.Run();
+}
+
+if (Wanted("truth") || args.Contains("silent"))
+{
+    SilentTruth.Run();
 }
 
 if (args.Contains("identify-speed"))

@@ -14,8 +14,10 @@ namespace GentleMole.Core.Sonde;
 /// <param name="LiftedLevel">Level with the receiver lifted.</param>
 /// <param name="LiftedSensor">Height to which it was lifted.</param>
 /// <param name="Ahead">Which way the pipe runs there, in the direction of pushing; null where nobody knows.</param>
+/// <param name="OffLineMetres">How far the strongest place lies beside the line from null to null, where all three are places; null where they are distances.</param>
 public sealed record SondeEntry(
-    SitePoint Strongest, double? AheadMetres, double? BehindMetres, Height Sensor, double? ShownMetres, double? TurnedMetres, double? Level, double? LiftedLevel, Height? LiftedSensor, Azimuth? Ahead)
+    SitePoint Strongest, double? AheadMetres, double? BehindMetres, Height Sensor, double? ShownMetres, double? TurnedMetres, double? Level, double? LiftedLevel, Height? LiftedSensor, Azimuth? Ahead,
+    double? OffLineMetres = null)
 {
     /// <summary>True when nulls were found.</summary>
     public bool HasNulls => AheadMetres is not null && BehindMetres is not null;

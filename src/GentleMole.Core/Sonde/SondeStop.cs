@@ -11,6 +11,8 @@ namespace GentleMole.Core.Sonde;
 public sealed record SondeStop(SitePoint Place, double PlaceSigmaMetres, SondePlace Found, SondeTry Next)
 {
     private const double SidewaysSigmaMetres = 0.05;
+    private const double OffLineMetres = 0.1;
+    private const double OffLinePart = 0.1;
 
     /// <summary>What a depth that was shown without anything to hold it against may be wrong by, a part of it: a tilt of 20° takes off or adds about so much.</summary>
     private const double ShownAlonePart = 0.06;
@@ -22,7 +24,7 @@ public sealed record SondeStop(SitePoint Place, double PlaceSigmaMetres, SondePl
         if (entry.HasNulls)
         {
             var nulls = SondeLocating.ByNulls(new SondeNulls(entry.AheadMetres!.Value, -entry.BehindMetres!.Value, 0, entry.Sensor, entry.ShownMetres, entry.TurnedMetres));
-            return nulls.IsGood ? Make(entry, nulls.Value) : nulls.Errors.ToList();
+            return nulls.IsGood ? Make(entry, InLine(entry, nulls.Value)) : nulls.Errors.ToList();
         }
 
         if (entry.HasLift)
@@ -40,6 +42,23 @@ public sealed record SondeStop(SitePoint Place, double PlaceSigmaMetres, SondePl
     {
         var fit = SondeRowFit.Of(row);
         return fit.IsGood ? new SondeStop(zero + (ahead.Direction * fit.Value.Along.Value), Sigma(fit.Value), fit.Value, TryOf(fit.Value)) : fit.Errors.ToList();
+    }
+
+    /// <summary>The three places of a level sonde lie in one line; one that lies beside it belongs to something else.</summary>
+    private static SondePlace InLine(SondeEntry entry, SondePlace found)
+    {
+        if (entry.OffLineMetres is not { } off)
+        {
+            return found;
+        }
+
+        var most = OffLineMetres + (OffLinePart * found.Depth.Value);
+        var isIn = off <= most;
+        return found with
+        {
+            Reasons = [.. found.Reasons, new Reason(isIn ? "sonde-in-line" : "sonde-off-line", off, most, isIn ? 1 : -1)],
+            Verdict = isIn ? found.Verdict : (Verdict)Math.Max((int)found.Verdict, (int)Verdict.Caution),
+        };
     }
 
     private static Result<SondeStop> ByShown(SondeEntry entry, double shown)
@@ -75,7 +94,7 @@ public sealed record SondeStop(SitePoint Place, double PlaceSigmaMetres, SondePl
 
     private static SondeTry TryOf(SondePlace found) =>
         found.Reasons.Any(r => r.Code is "sonde-depths-differ" or "sonde-depths-contradict") ? SondeTry.SameHeight
-        : found.Reasons.Any(r => r.Code == "sonde-turned-differs") ? SondeTry.GainDown
+        : found.Reasons.Any(r => r.Code is "sonde-turned-differs" or "sonde-off-line") ? SondeTry.GainDown
         : found.Reasons.Any(r => r.Code is "sonde-on-end" or "sonde-tilted") ? SondeTry.PullBack
         : found.Way == SondeWay.Strength ? found.Reasons.Any(r => r.Code == "sonde-no-nulls") ? SondeTry.FindNulls : SondeTry.WaitUntilStill
         : found.Reasons.Any(r => r.Code is "sonde-row-poor" or "sonde-row-loose") ? SondeTry.WalkFurther

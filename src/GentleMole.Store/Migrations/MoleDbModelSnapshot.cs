@@ -1404,6 +1404,9 @@ namespace GentleMole.Store.Migrations
                     b.Property<double>("NorthMetres")
                         .HasColumnType("REAL");
 
+                    b.Property<double?>("OffLineMetres")
+                        .HasColumnType("REAL");
+
                     b.Property<double>("PaidOutMetres")
                         .HasColumnType("REAL");
 

@@ -26,6 +26,9 @@ public sealed class PushedFix : IJobPart
 
     public double? BehindMetres { get; set; }
 
+    /// <summary>How far the strongest place lies beside the line of the nulls, where they were clicked on the plan.</summary>
+    public double? OffLineMetres { get; set; }
+
     public double HeightMetres { get; set; }
 
     public double? ShownMetres { get; set; }
@@ -57,5 +60,5 @@ public sealed class PushedFix : IJobPart
     /// <param name="usual">Which way the pipe runs where nobody has said it.</param>
     public SondeEntry Entry(Azimuth? usual) => new(
         Place, AheadMetres, BehindMetres, new Height(HeightMetres), ShownMetres, TurnedMetres, Level, LiftedLevel, LiftedHeightMetres is { } lifted ? new Height(lifted) : null,
-        AheadDegrees is { } degrees ? Azimuth.Of(degrees) : usual);
+        AheadDegrees is { } degrees ? Azimuth.Of(degrees) : usual, OffLineMetres);
 }

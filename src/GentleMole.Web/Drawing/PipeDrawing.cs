@@ -92,6 +92,7 @@ internal static class PipeDrawing
             yield return new SceneMark(Symbols.Tag, new(at.X, at.Y - 30)) { Letter = SondeWords.Mark(find.Find.Seen), LetterLook = Looks.Letter, Title = $"{SondeWords.Seen(find.Find.Seen)}, cable {person.Run(find.Find.PaidOutMetres)}" };
         }
 
+        yield return new SceneText(Looks.BelowGround, new(X((points[0].WayMetres + points[^1].WayMetres) / 2), Y(bottom) - 8), $"{SondeWords.Fall(route.FallPerMetre.Value)}, {(route.FallPerMetre.Value >= 0 ? "down to the right" : "down to the left")}", 0, 0, 0);
         yield return new SceneText(
             Looks.Title, new(Left + 4, 16),
             string.Create(System.Globalization.CultureInfo.InvariantCulture, $"Section along the pipe, heights from level ×{exaggeration:0.#}."));

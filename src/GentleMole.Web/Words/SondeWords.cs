@@ -117,6 +117,8 @@ internal static class SondeWords
         string Whole(double value) => value.ToString("0", CultureInfo.InvariantCulture);
         return reason.Code switch
         {
+            "sonde-in-line" => $"Both nulls and the strongest place lie in one line, to {Length(reason.Measured)}.",
+            "sonde-off-line" => $"The strongest place lies {Length(reason.Measured)} beside the line of the nulls, more than {Length(reason.Expected)}: one of the three is of something else, or the pipe bends here.",
             "sonde-midway" => $"The strongest place lies midway between the nulls, to {Length(reason.Measured)}: as over a sonde that lies level.",
             "sonde-leans" => $"The strongest place lies {Length(reason.Measured)} from the middle of the nulls, more than a hand is out by ({Length(reason.Expected)}): it is tilted, and that is allowed for.",
             "sonde-tilted" => $"It lies tilted by {Whole(reason.Measured)}°: from {Whole(reason.Expected)}° on, place and depth hang on the nulls alone.",

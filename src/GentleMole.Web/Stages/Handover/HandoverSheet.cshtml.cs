@@ -20,6 +20,9 @@ internal sealed class HandoverSheetPage(MoleDb db, SheetLoader loader) : SheetPa
     public IReadOnlyList<(SiteFeature Feature, Photo Photo)> Photos =>
         [.. Sheet.Job.Features.Where(f => f.Points.Count > 0).SelectMany(f => f.Photos.Select(p => (f, p))).Take(6)];
 
+    /// <summary>A few pictures out of pipes.</summary>
+    public IReadOnlyList<(FindTold Find, Photo Photo)> CameraPhotos => [.. Sheet.Lines.SelectMany(l => l.Pushes).SelectMany(p => p.Finds).SelectMany(f => f.Find.Photos.Select(p => (f, p))).Take(6)];
+
     /// <summary>Width of an A4 sheet less its margins.</summary>
     public int WidthMillimetres { get; } = 186;
 

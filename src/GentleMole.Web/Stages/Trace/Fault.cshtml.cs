@@ -1,6 +1,7 @@
 using GentleMole.Core;
 using GentleMole.Core.Fault;
 using GentleMole.Core.Job;
+using GentleMole.Core.Ledger;
 using GentleMole.Core.Lines;
 using GentleMole.Core.Measures;
 using GentleMole.Core.Practice;
@@ -63,6 +64,10 @@ internal sealed class FaultPage(MoleDb db, SheetLoader loader, PlaceClock clock,
     public IReadOnlyList<MeasuredWire> Wires => [.. Sheet.Job.MeasuredWires.Where(w => w.LineId == LineAtHand?.Line.Id).OrderBy(w => w.Id)];
 
     public MeasuredWire? Wire => Wires.FirstOrDefault(w => w.Id == WireId);
+
+    /// <summary>What the locating current along this line says; null where too little was read.</summary>
+    public LedgerTold? Ledger => LineAtHand is { } line && Sheet.HookupOf(line.Line.Id) is { } hookup && LineLedger.TaskOf(line, hookup) is { } task
+        ? new LedgerTold(task, Sheet.Drawn.Get((nameof(LineLedger), line.Line.Id, (int?)hookup.Id), () => CurrentLedger.Of(task).Value), Person) : null;
 
     /// <summary>Readings that a frame has sent and that are not taken over yet.</summary>
     public int Sent { get; private set; }

@@ -313,8 +313,9 @@ internal sealed partial class SondePage(MoleDb db, SheetLoader loader, PlaceCloc
             AheadMetres = reader.Length("ahead", 0.02, 40), BehindMetres = reader.Length("behind", 0.02, 40), HeightMetres = reader.Length("height", SondeRules.Height) ?? 0,
             ShownMetres = reader.Length("depth", SondeRules.Shown), TurnedMetres = reader.Length("turned", SondeRules.Shown),
             Level = reader.Number("level", "", 1e-6, SondeRules.Level.Most), LiftedLevel = reader.Number("lifted", "", 1e-6, SondeRules.Level.Most), LiftedHeightMetres = reader.Length("liftedHeight", SondeRules.Height),
-            AheadDegrees = reader.Number("direction", "°", 0, 360), GroundMetres = reader.Length("ground", SondeRules.Ground) ?? 0, Row = StopAtHand?.Fix.Row ?? [],
+            OffLineMetres = StopAtHand?.Fix.OffLineMetres, AheadDegrees = reader.Number("direction", "°", 0, 360), GroundMetres = reader.Length("ground", SondeRules.Ground) ?? 0, Row = StopAtHand?.Fix.Row ?? [],
         };
+        ByPlaces(reader, fix, place);
         if (reader.IsGood && fix.AheadMetres is null != fix.BehindMetres is null)
         {
             if (!growing)
@@ -328,11 +329,32 @@ internal sealed partial class SondePage(MoleDb db, SheetLoader loader, PlaceCloc
         return !reader.IsGood || (growing && !(fix.AheadMetres is not null || fix.ShownMetres is not null || fix.LiftedLevel is not null)) ? growing ? null : fix : fix;
     }
 
+    /// <summary>Nulls that were clicked are turned into distances from the strongest place, and whether all three lie in line.</summary>
+    private static void ByPlaces(FormReader reader, PushedFix fix, SitePoint? strongest)
+    {
+        var (ahead, behind) = (reader.Place("aheadEast", "aheadNorth"), reader.Place("behindEast", "behindNorth"));
+        if (!reader.IsGood || strongest is not { } middle || ahead is not { } front || behind is not { } rear || front.DistanceTo(rear) < LeastNulls)
+        {
+            return;
+        }
+
+        var way = (front - rear).Unit();
+        (fix.AheadMetres, fix.BehindMetres) = (Math.Round((front - middle).Dot(way), 3), Math.Round((middle - rear).Dot(way), 3));
+        (fix.OffLineMetres, fix.AheadDegrees) = (Math.Round(Math.Abs((middle - rear).Dot(way.Right)), 3), fix.AheadDegrees ?? Math.Round(way.Azimuth.Degrees, 1));
+        if (fix.AheadMetres < NearestNull || fix.BehindMetres < NearestNull)
+        {
+            reader.Refuse("aheadEast", "The strongest place must lie between the two nulls.");
+        }
+    }
+
+    private const double LeastNulls = 0.1;
+    private const double NearestNull = 0.02;
+
     private static void Take(PushedFix from, PushedFix to)
     {
         (to.PaidOutMetres, to.EastMetres, to.NorthMetres, to.AheadMetres, to.BehindMetres, to.HeightMetres) = (from.PaidOutMetres, from.EastMetres, from.NorthMetres, from.AheadMetres, from.BehindMetres, from.HeightMetres);
         (to.ShownMetres, to.TurnedMetres, to.Level, to.LiftedLevel, to.LiftedHeightMetres) = (from.ShownMetres, from.TurnedMetres, from.Level, from.LiftedLevel, from.LiftedHeightMetres);
-        (to.AheadDegrees, to.GroundMetres) = (from.AheadDegrees, from.GroundMetres);
+        (to.AheadDegrees, to.GroundMetres, to.OffLineMetres) = (from.AheadDegrees, from.GroundMetres, from.OffLineMetres);
         if (!to.Row.SequenceEqual(from.Row))
         {
             to.Row = from.Row;

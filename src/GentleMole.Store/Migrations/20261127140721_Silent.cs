@@ -202,6 +202,7 @@ namespace GentleMole.Store.Migrations
                     NorthMetres = table.Column<double>(type: "REAL", nullable: false),
                     AheadMetres = table.Column<double>(type: "REAL", nullable: true),
                     BehindMetres = table.Column<double>(type: "REAL", nullable: true),
+                    OffLineMetres = table.Column<double>(type: "REAL", nullable: true),
                     HeightMetres = table.Column<double>(type: "REAL", nullable: false),
                     ShownMetres = table.Column<double>(type: "REAL", nullable: true),
                     TurnedMetres = table.Column<double>(type: "REAL", nullable: true),

@@ -11,7 +11,7 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace GentleMole.Store.Migrations
 {
     [DbContext(typeof(MoleDb))]
-    [Migration("20261127132234_Silent")]
+    [Migration("20261127140721_Silent")]
     partial class Silent
     {
         /// <inheritdoc />
@@ -1405,6 +1405,9 @@ namespace GentleMole.Store.Migrations
                         .HasColumnType("REAL");
 
                     b.Property<double>("NorthMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("OffLineMetres")
                         .HasColumnType("REAL");
 
                     b.Property<double>("PaidOutMetres")
