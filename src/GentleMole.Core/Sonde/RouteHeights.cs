@@ -18,6 +18,8 @@ internal sealed class RouteHeights
     private const int BestStretches = 24;
     private const int BestWrong = 8;
     private const double Negligible = 9;
+    private const double Hopeless = 4;
+    private const int MostWeighed = 200;
 
     private readonly List<(double Weight, RouteState State)> _states;
 
@@ -112,12 +114,13 @@ internal sealed class RouteHeights
                     }
                 }
 
-                beam = Best(all[before..]);
+                // What is less likely by far than what is known already leads to nothing likelier.
+                beam = all.Count == before || all.Skip(before).Max(a => a.Log) < all.Take(before).Max(a => a.Log) - Hopeless ? [] : Best(all[before..]);
             }
         }
 
         var most = all.Max(a => a.Log);
-        List<(double Weight, RouteState State)> weighed = [.. all.Where(a => a.Log > most - Negligible).Select(a => (Math.Exp(a.Log - most), a.State))];
+        List<(double Weight, RouteState State)> weighed = [.. all.Where(a => a.Log > most - Negligible).OrderByDescending(a => a.Log).Take(MostWeighed).Select(a => (Math.Exp(a.Log - most), a.State))];
         var sum = weighed.Sum(w => w.Weight);
         var found = new RouteHeights([.. weighed.Select(w => (w.Weight / sum, w.State))], way.Length);
         for (var i = 0; i < way.Length; i++)

@@ -99,10 +99,21 @@ internal sealed class RouteState
 
     private (double Mean, double Variance) Of(double[] row)
     {
-        var mean = row.Select((value, k) => value * Mean[k]).Sum();
-        var half = (double[])row.Clone();
+        double mean = 0, variance = 0;
+        for (var k = 0; k < row.Length; k++)
+        {
+            mean += row[k] * Mean[k];
+        }
+
+        Span<double> half = stackalloc double[row.Length];
+        row.CopyTo(half);
         _factor.Forward(half);
-        return (mean, half.Sum(h => h * h));
+        foreach (var part in half)
+        {
+            variance += part * part;
+        }
+
+        return (mean, variance);
     }
 
     private static void Row(double[] row, double[] way, RouteStretch[] stretches, int i)
