@@ -119,10 +119,23 @@ public class MoleHost : WebApplicationFactory<Program>
         base.Dispose(disposing);
         if (disposing && Directory.Exists(DataDirectory))
         {
-            Directory.Delete(DataDirectory, true);
-            if (Directory.Exists(DataDirectory + ".key"))
+            RemoveAway(DataDirectory);
+            RemoveAway(DataDirectory + ".key");
+        }
+    }
+
+    /// <summary>The last head may still be written while the host goes: what comes in between is removed with the next try.</summary>
+    private static void RemoveAway(string directory)
+    {
+        for (var tries = 0; Directory.Exists(directory); tries++)
+        {
+            try
             {
-                Directory.Delete(DataDirectory + ".key", true);
+                Directory.Delete(directory, true);
+            }
+            catch (IOException) when (tries < 20)
+            {
+                Thread.Sleep(50);
             }
         }
     }

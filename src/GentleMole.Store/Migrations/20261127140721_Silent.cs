@@ -11,20 +11,6 @@ namespace GentleMole.Store.Migrations
         /// <inheritdoc />
         protected override void Up(MigrationBuilder migrationBuilder)
         {
-            migrationBuilder.AlterColumn<int>(
-                name: "FeatureId",
-                table: "Photos",
-                type: "INTEGER",
-                nullable: true,
-                oldClrType: typeof(int),
-                oldType: "INTEGER");
-
-            migrationBuilder.AddColumn<int>(
-                name: "CameraFindId",
-                table: "Photos",
-                type: "INTEGER",
-                nullable: true);
-
             migrationBuilder.CreateTable(
                 name: "FaultSearches",
                 columns: table => new
@@ -256,13 +242,31 @@ namespace GentleMole.Store.Migrations
                 table: "Pushes",
                 column: "JobId");
 
-            migrationBuilder.AddForeignKey(
-                name: "FK_Photos_CameraFinds_CameraFindId",
-                table: "Photos",
-                column: "CameraFindId",
-                principalTable: "CameraFinds",
-                principalColumn: "Id",
-                onDelete: ReferentialAction.Cascade);
+            // A column that may be empty now needs the table made anew. Nothing refers to photos, so that this can be done within the transaction of the rest:
+            // the framework's own way switches foreign keys off, outside of any.
+            migrationBuilder.Sql(
+                """
+                CREATE TABLE "PhotosNew" (
+                    "Id" TEXT NOT NULL CONSTRAINT "PK_Photos" PRIMARY KEY,
+                    "JobId" INTEGER NOT NULL,
+                    "FeatureId" INTEGER NULL,
+                    "CameraFindId" INTEGER NULL,
+                    "Format" TEXT NOT NULL,
+                    "Bytes" INTEGER NOT NULL,
+                    "Sha256" TEXT NOT NULL,
+                    "TakenAt" TEXT NULL,
+                    "Latitude" REAL NULL,
+                    "Longitude" REAL NULL,
+                    CONSTRAINT "FK_Photos_Features_FeatureId" FOREIGN KEY ("FeatureId") REFERENCES "Features" ("Id") ON DELETE CASCADE,
+                    CONSTRAINT "FK_Photos_CameraFinds_CameraFindId" FOREIGN KEY ("CameraFindId") REFERENCES "CameraFinds" ("Id") ON DELETE CASCADE
+                );
+                INSERT INTO "PhotosNew" ("Id", "JobId", "FeatureId", "Format", "Bytes", "Sha256", "TakenAt", "Latitude", "Longitude")
+                    SELECT "Id", "JobId", "FeatureId", "Format", "Bytes", "Sha256", "TakenAt", "Latitude", "Longitude" FROM "Photos";
+                DROP TABLE "Photos";
+                ALTER TABLE "PhotosNew" RENAME TO "Photos";
+                CREATE INDEX "IX_Photos_FeatureId" ON "Photos" ("FeatureId");
+                CREATE INDEX "IX_Photos_JobId" ON "Photos" ("JobId");
+                """);
         }
 
         /// <inheritdoc />

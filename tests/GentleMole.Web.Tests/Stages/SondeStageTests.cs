@@ -65,6 +65,24 @@ public class SondeStageTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.Single((await PushesAsync())[^1].Fixes);
     }
 
+    [Fact]
+    public async Task Nulls_clicked_on_the_plan_are_distances_and_must_lie_in_line()
+    {
+        var push = await BeginAsync(("access", "clicked pit"));
+        var at = $"{Path}?push={push.Id}&line={push.LineId}";
+        (string, string)[] placed = [("paid", "4"), ("east", "33"), ("north", "34"), ("aheadEast", "33"), ("aheadNorth", "33.15"), ("behindEast", "33"), ("behindNorth", "34.85"), ("depth", "1.2")];
+        var (_, told) = await _locator.SendAsync(at, "Judge", placed);
+        Assert.Contains("lie in one line", told.Body!.TextContent, StringComparison.Ordinal);
+        var (_, beside) = await _locator.SendAsync(at, "Judge", [.. placed.Where(p => p.Item1 != "east"), ("east", "33.6")]);
+        Assert.Contains("beside the line of the nulls", beside.Body!.TextContent, StringComparison.Ordinal);
+        Assert.NotNull(beside.QuerySelector(".verdict-caution"));
+        var (_, outside) = await _locator.SendAsync(at, "Stop", [.. placed.Where(p => p.Item1 != "aheadNorth"), ("aheadNorth", "34.4")]);
+        Assert.Contains("between the two nulls", outside.Complaint("aheadEast"), StringComparison.Ordinal);
+        await _locator.SendAsync(at, "Stop", placed);
+        var fix = Assert.Single((await PushesAsync()).Single(p => p.Id == push.Id).Fixes);
+        Assert.Equal((0.85, 0.85, 0.0, 180.0), (fix.AheadMetres!.Value, fix.BehindMetres!.Value, fix.OffLineMetres!.Value, fix.AheadDegrees!.Value));
+    }
+
     [Theory]
     [InlineData("paid", "", "paid")]
     [InlineData("paid", "1e300", "paid")]

@@ -74,7 +74,7 @@ internal sealed class FaultPage(MoleDb db, SheetLoader loader, PlaceClock clock,
 
     public WalkProgress? Walk => walks.Of(Id);
 
-    public bool MayBeWalked => walks.IsOn && Walk is null or { Ended: true } && Told is { Next: not null, Search.Levels.Count: 0, Cable.Length: > 12 };
+    public bool MayBeWalked => walks.IsOn && Sheet.Job.HandedOverAt is null && Walk is null or { Ended: true } && Told is { Next: not null, Search.Levels.Count: 0, Cable.Length: > 12 };
 
     public override bool IsSimulated => Walk is not null;
 

@@ -70,7 +70,7 @@ internal sealed partial class SondePage(MoleDb db, SheetLoader loader, PlaceCloc
 
     public WalkProgress? Walk => walks.Of(Id);
 
-    public bool MayBePushed => walks.IsOn && Walk is null or { Ended: true } && Told is { Push.IsChecked: true, Stops.Count: 0 } && LineAtHand?.BestRun is { Length: > 8 };
+    public bool MayBePushed => walks.IsOn && Walk is null or { Ended: true } && Sheet.Job.HandedOverAt is null && Told is { Push.IsChecked: true, Stops.Count: 0 } && LineAtHand?.BestRun is { Length: > 8 };
 
     public override bool IsSimulated => Walk is not null;
 
@@ -230,19 +230,7 @@ internal sealed partial class SondePage(MoleDb db, SheetLoader loader, PlaceCloc
         var seen = reader.Choice("what", CameraSeen.Crack);
         var face = reader.Whole("clock", "", 1, 12);
         var note = reader.Text("findNote", 300);
-        (byte[] Content, PhotoFacts Facts)? photo = null;
-        if (Request.Form.Files.GetFile("photo") is { Length: > 0 } file)
-        {
-            var looked = await PhotoShelf.ReadAsync(file, HttpContext.RequestAborted);
-            reader.Refuse(looked.Errors);
-            if (await quota.RefuseAsync(Id, file.Length, "photo", HttpContext.RequestAborted) is { } full)
-            {
-                reader.Refuse([full]);
-            }
-
-            photo = looked.IsGood ? looked.Value : null;
-        }
-
+        var photo = await PhotoShelf.OfFormAsync(Request.Form, reader, Id, quota, HttpContext.RequestAborted);
         if (reader.IsGood && told.Finds.Count >= MostFinds)
         {
             reader.Refuse("findPaid", $"{MostFinds} entries are the most of one push.");
@@ -298,6 +286,7 @@ internal sealed partial class SondePage(MoleDb db, SheetLoader loader, PlaceCloc
         return PushTold.AlongPlan(fix.Place, LineAtHand?.Expected, before?.Place);
     }
 
+    /// <summary>What the form says of a stop; null while it says too little to be worked out.</summary>
     private PushedFix? Read(FormReader reader, bool growing)
     {
         var paid = reader.Length("paid", SondeRules.Paid, required: !growing);
@@ -326,7 +315,8 @@ internal sealed partial class SondePage(MoleDb db, SheetLoader loader, PlaceCloc
             return growing ? null : fix;
         }
 
-        return !reader.IsGood || (growing && !(fix.AheadMetres is not null || fix.ShownMetres is not null || fix.LiftedLevel is not null)) ? growing ? null : fix : fix;
+        var isSaid = fix.AheadMetres is not null || fix.ShownMetres is not null || fix.LiftedLevel is not null || fix.Row.Count > 0;
+        return growing && !(reader.IsGood && isSaid) ? null : fix;
     }
 
     /// <summary>Nulls that were clicked are turned into distances from the strongest place, and whether all three lie in line.</summary>

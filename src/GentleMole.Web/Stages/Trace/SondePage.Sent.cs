@@ -19,8 +19,8 @@ internal sealed partial class SondePage
     private const int MostSimulated = 14;
     private const double SameCableMetres = 0.05;
 
-    /// <summary>A row that a receiver sent becomes a stop; without a length of cable all of them do.</summary>
-    public async Task<IActionResult> OnPostSentAsync(string? cable)
+    /// <summary>Rows that a receiver sent become stops.</summary>
+    public async Task<IActionResult> OnPostSentAsync()
     {
         if (Told is not { } told)
         {
@@ -34,7 +34,7 @@ internal sealed partial class SondePage
         }
 
         var rows = await RowsAsync();
-        foreach (var (paid, row) in rows.Where(r => cable is null || SondeTrack.WordFor(r.Cable) == SondeTrack.WordFor(double.TryParse(cable, System.Globalization.CultureInfo.InvariantCulture, out var wanted) ? wanted : -1)))
+        foreach (var (paid, row) in rows)
         {
             if (row is null)
             {

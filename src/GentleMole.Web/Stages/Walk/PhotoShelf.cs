@@ -3,6 +3,8 @@ using GentleMole.Core;
 using GentleMole.Exchange;
 using GentleMole.Store;
 using GentleMole.Store.Model;
+using GentleMole.Web.Forms;
+using GentleMole.Web.Setup;
 
 namespace GentleMole.Web.Stages;
 
@@ -13,7 +15,7 @@ namespace GentleMole.Web.Stages;
 internal sealed class PhotoShelf(DataFolder folder)
 {
     /// <summary>Looks at an uploaded photo; a refusal at <c>photo</c> keeps nothing.</summary>
-    public static async Task<Result<(byte[] Content, PhotoFacts Facts)>> ReadAsync(IFormFile file, CancellationToken cancellation)
+    private static async Task<Result<(byte[] Content, PhotoFacts Facts)>> ReadAsync(IFormFile file, CancellationToken cancellation)
     {
         if (PhotoFile.TooLarge(file.Length) is { } refusal)
         {
@@ -25,6 +27,24 @@ internal sealed class PhotoShelf(DataFolder folder)
         var bytes = content.ToArray();
         var facts = PhotoFile.Look(bytes);
         return facts.IsGood ? (bytes, facts.Value) : facts.Errors.ToList();
+    }
+
+    /// <summary>The photo that a form carries under <c>photo</c>, looked at and within the quota; null when there is none, or it was refused at its field.</summary>
+    public static async Task<(byte[] Content, PhotoFacts Facts)?> OfFormAsync(IFormCollection form, FormReader reader, int jobId, UploadQuota quota, CancellationToken cancellation)
+    {
+        if (form.Files.GetFile("photo") is not { Length: > 0 } file)
+        {
+            return null;
+        }
+
+        var looked = await ReadAsync(file, cancellation);
+        reader.Refuse(looked.Errors);
+        if (await quota.RefuseAsync(jobId, file.Length, "photo", cancellation) is { } full)
+        {
+            reader.Refuse([full]);
+        }
+
+        return looked.IsGood ? looked.Value : null;
     }
 
     /// <summary>Puts a photo on the shelf; the row that names it is saved afterwards, so that no row is without its file.</summary>

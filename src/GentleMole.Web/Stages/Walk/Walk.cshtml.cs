@@ -71,19 +71,7 @@ internal sealed class WalkPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
         var points = reader.Places("places", MostPoints);
         var was = reader.Place("wasEast", "wasNorth");
         var doubt = reader.Length("doubt", RecordRules.Doubt);
-        (byte[] Content, PhotoFacts Facts)? photo = null;
-        if (Request.Form.Files.GetFile("photo") is { Length: > 0 } file)
-        {
-            var looked = await PhotoShelf.ReadAsync(file, HttpContext.RequestAborted);
-            reader.Refuse(looked.Errors);
-            if (await quota.RefuseAsync(Id, file.Length, "photo", HttpContext.RequestAborted) is { } full)
-            {
-                reader.Refuse([full]);
-            }
-
-            photo = looked.IsGood ? looked.Value : null;
-        }
-
+        var photo = await PhotoShelf.OfFormAsync(Request.Form, reader, Id, quota, HttpContext.RequestAborted);
         if (reader.IsGood && points.Count == 0 && PlaceOf(photo?.Facts) is { } place)
         {
             (points, doubt) = ([place], doubt ?? PhotoPlace.DoubtMetres);
