@@ -11,7 +11,7 @@ using GentleMole.Web.Words;
 namespace GentleMole.Web.Drawing;
 
 /// <summary>The shapes of a plan, layer on layer.</summary>
-internal sealed class PlanLayers(JobSheet sheet, SceneFrame frame, PlanWindow window, IReadOnlyList<RecordTrail> records, PlanExtras extras, double grid)
+internal sealed partial class PlanLayers(JobSheet sheet, SceneFrame frame, PlanWindow window, IReadOnlyList<RecordTrail> records, PlanExtras extras, double grid)
 {
     /// <summary>Pixels of a line to which one letter is given.</summary>
     private const double LetterEvery = 150;
@@ -37,48 +37,6 @@ internal sealed class PlanLayers(JobSheet sheet, SceneFrame frame, PlanWindow wi
         new("loose", [.. Loose()]),
         new("hole", [.. extras.TrialHole is { } hole ? new SceneShape[] { new SceneMark(Symbols.Question, ScenePoint.Of(hole)) { Letter = "T", LetterLook = Looks.LetterOnVelvet, Title = "trial hole" } } : []]),
     ];
-
-    private static IEnumerable<SceneShape> Silent(SilentOverlay silent)
-    {
-        foreach (var pipe in silent.Pipes)
-        {
-            yield return new ScenePath(Looks.CandidateCase, ScenePoint.Of(pipe));
-            yield return new ScenePath(Looks.Candidate, ScenePoint.Of(pipe));
-        }
-
-        foreach (var frame in silent.Frames)
-        {
-            yield return new SceneMark(Symbols.LooseDot, ScenePoint.Of(frame)) { IsSolid = false };
-        }
-
-        foreach (var stop in silent.Stops)
-        {
-            if (stop.IsChosen)
-            {
-                yield return new SceneMark(Symbols.Chosen, ScenePoint.Of(stop.Place));
-            }
-
-            yield return new SceneMark(stop.IsOut ? Symbols.Was : Symbols.LetterDisc, ScenePoint.Of(stop.Place))
-            {
-                Letter = stop.IsOut ? "" : stop.Number.ToString(CultureInfo.InvariantCulture), LetterLook = Looks.Letter, Link = new(stop.Link, $"stop {stop.Number}, {ReasonWords.Verdict(stop.Verdict)}"),
-            };
-        }
-
-        foreach (var (place, mark, says) in silent.Finds)
-        {
-            yield return new SceneMark(Symbols.Tag, ScenePoint.Of(place)) { Letter = mark, LetterLook = Looks.Letter, Title = says };
-        }
-
-        foreach (var (place, isMajor, says) in silent.Faults)
-        {
-            yield return new SceneMark(isMajor ? Symbols.StandsOff : Symbols.Was, ScenePoint.Of(place)) { Title = says };
-        }
-
-        if (silent.Next is { } next)
-        {
-            yield return new SceneMark(Symbols.Question, ScenePoint.Of(next)) { Letter = "N", LetterLook = Looks.LetterOnVelvet, Title = "the frame goes here next" };
-        }
-    }
 
     private static IEnumerable<SceneShape> Signal(SignalOverlay signal)
     {
