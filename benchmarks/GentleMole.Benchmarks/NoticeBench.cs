@@ -132,7 +132,7 @@ internal static class NoticeBench
         await using var provider = services.BuildServiceProvider();
         await using var scope = provider.CreateAsyncScope();
         var db = scope.ServiceProvider.GetRequiredService<MoleDb>();
-        await StoreSetup.OpenAsync(provider, Console.WriteLine);
+        await StoreSetup.OpenAsync(provider, demo: false, Console.WriteLine);
         if (!bare)
         {
             await GentleMole.Store.Demo.DemoData.SeedAsync(db, SystemClock.Instance.GetCurrentInstant());

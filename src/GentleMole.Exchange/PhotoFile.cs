@@ -9,6 +9,9 @@ public static class PhotoFile
     /// <summary>Largest photograph that is taken.</summary>
     public const int MostBytes = 20_000_000;
 
+    /// <summary>Most picture elements: more than any camera takes, and less than ends the browser that shows it.</summary>
+    private const long MostPixels = 250_000_000;
+
     /// <summary>Most of a camera's data that is read, bytes: a segment of a JPEG holds no more.</summary>
     private const int MostExif = 65_533;
 
@@ -44,9 +47,43 @@ public static class PhotoFile
             return new FieldError("photo", "The photo is damaged; take it again.");
         }
 
+        if ((format == "jpg" ? PixelsOfJpeg(content) : PixelsOfPng(content)) > MostPixels)
+        {
+            return new FieldError("photo", $"The photo says that it has more than {MostPixels / 1_000_000} million points; no camera takes that. Send it as the camera took it.");
+        }
+
         // Nothing of the file but the camera's own data is read, and no more of that than a camera writes.
         var (taken, place) = ExifBlock.Read(format == "jpg" ? ExifOfJpeg(content) : ExifOfPng(content));
         return new PhotoFacts(format, taken, place);
+    }
+
+    /// <summary>Width times height as the frame's own segment says.</summary>
+    private static long PixelsOfJpeg(byte[] content)
+    {
+        foreach (var segment in JpegSegments.Walk(content))
+        {
+            if (segment.Marker is >= 0xc0 and <= 0xcf and not (0xc4 or 0xc8 or 0xcc) && content.AsSpan(segment.Content) is { Length: >= 5 } frame)
+            {
+                return (long)BinaryPrimitives.ReadUInt16BigEndian(frame[1..]) * BinaryPrimitives.ReadUInt16BigEndian(frame[3..]);
+            }
+        }
+
+        return 0;
+    }
+
+    /// <summary>Width times height as the header chunk says; each is at most 2³¹ − 1, so that the product has room.</summary>
+    private static long PixelsOfPng(byte[] content)
+    {
+        foreach (var (name, whole) in PngChunks(content))
+        {
+            if (content.AsSpan(whole) is { Length: >= 20 } header && name == "IHDR")
+            {
+                var (wide, high) = (BinaryPrimitives.ReadUInt32BigEndian(header[8..]), BinaryPrimitives.ReadUInt32BigEndian(header[12..]));
+                return wide <= int.MaxValue && high <= int.MaxValue ? (long)wide * high : long.MaxValue;
+            }
+        }
+
+        return 0;
     }
 
     private static ReadOnlySpan<byte> ExifOfJpeg(byte[] content)

@@ -65,12 +65,18 @@ public sealed class StoreFile(DataFolder folder)
         return await connection.ScalarAsync("SELECT count(*) FROM Firms", cancellation).ConfigureAwait(false) is > 0L;
     }
 
-    /// <summary>The demo's people are walked in as by one click, and its token is known: it is not begun on real work, and real work not on it.</summary>
+    /// <summary>The demo's people are walked in as by one click, and its token is known: it is not begun on real work, and real work not on it.
+    /// A store from before that was written down passes, and is asked again when it is up to date.</summary>
     /// <exception cref="IOException">The directory is of the other kind; the message says what to do.</exception>
     public async Task RefuseForeignAsync(bool demo, CancellationToken cancellation = default)
     {
         var connection = await StoreConnection.OpenToReadAsync(Path, cancellation).ConfigureAwait(false);
         await using var closing = connection.ConfigureAwait(false);
+        if (await connection.ScalarAsync("SELECT 1 FROM pragma_table_info('Firms') WHERE name = 'IsDemo'", cancellation).ConfigureAwait(false) is null)
+        {
+            return;
+        }
+
         var isDemo = await connection.ScalarAsync("SELECT max(IsDemo) FROM Firms", cancellation).ConfigureAwait(false) is > 0L;
         var isEmpty = await connection.ScalarAsync("SELECT (SELECT count(*) FROM Jobs) + (SELECT count(*) FROM AspNetUsers)", cancellation).ConfigureAwait(false) is 0L;
         if (demo && !isDemo && !isEmpty)

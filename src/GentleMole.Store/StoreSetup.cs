@@ -37,10 +37,11 @@ public static class StoreSetup
 
     /// <summary>
     /// Takes the directory for this process, sweeps what a killed one left, looks whose database lies there, and brings it up
-    /// to date. Everything that takes longer or is out of the ordinary is said.
+    /// to date. Everything that takes longer or is out of the ordinary is said. A directory of the other kind (the demo's for real
+    /// work, real work's for the demo) is refused before anything in it is touched.
     /// </summary>
     /// <exception cref="IOException">The directory cannot be used; the message says why and what to do.</exception>
-    public static async Task OpenAsync(IServiceProvider services, Action<string> say, CancellationToken cancellation = default)
+    public static async Task OpenAsync(IServiceProvider services, bool demo, Action<string> say, CancellationToken cancellation = default)
     {
         var folder = services.GetRequiredService<DataFolder>();
         var file = services.GetRequiredService<StoreFile>();
@@ -53,12 +54,19 @@ public static class StoreSetup
             say($"{file.Path} held nothing; a new database is begun in it.");
         }
 
+        if (state != StoreState.Nothing)
+        {
+            await file.RefuseForeignAsync(demo, cancellation).ConfigureAwait(false);
+        }
+
         file.MakeReady(state);
         if (state != StoreState.Current)
         {
             var scope = services.CreateAsyncScope();
             await using var ending = scope.ConfigureAwait(false);
             await PrepareAsync(scope.ServiceProvider.GetRequiredService<MoleDb>(), cancellation).ConfigureAwait(false);
+            // A store from before it was written down whose it is could not say so until it was brought up to date.
+            await file.RefuseForeignAsync(demo, cancellation).ConfigureAwait(false);
         }
 
         _ = services.GetRequiredService<Checkpoints>();

@@ -134,10 +134,9 @@ internal static class MoleApp
     public static async Task PrepareAsync(WebApplication app)
     {
         var options = app.Services.GetRequiredService<MoleOptions>();
-        await StoreSetup.OpenAsync(app.Services, Console.WriteLine, app.Lifetime.ApplicationStopping);
+        await StoreSetup.OpenAsync(app.Services, options.Demo, Console.WriteLine, app.Lifetime.ApplicationStopping);
         app.Services.GetRequiredService<HeadKeeper>().MakeReady(Console.WriteLine);
         var file = app.Services.GetRequiredService<StoreFile>();
-        await file.RefuseForeignAsync(options.Demo, app.Lifetime.ApplicationStopping);
         if (options.Demo && !await file.HoldsJobsAsync())
         {
             await using var scope = app.Services.CreateAsyncScope();

@@ -40,6 +40,25 @@ public class PhotoTests
         Assert.Equal((byte[])[.. head, .. Chunk("IHDR", new byte[13]), .. Chunk("IDAT", [7, 7]), .. Chunk("IEND", [])], PhotoFile.Strip(png));
     }
 
+    [Theory]
+    [InlineData(60_000, 60_000, false)]
+    [InlineData(int.MaxValue, int.MaxValue, false)]
+    [InlineData(uint.MaxValue, uint.MaxValue, false)]
+    [InlineData(16_000, 12_000, true)]
+    public void A_picture_that_unpacks_to_more_than_a_browser_bears_is_refused(uint wide, uint high, bool taken)
+    {
+        var header = new byte[13];
+        BinaryPrimitives.WriteUInt32BigEndian(header, wide);
+        BinaryPrimitives.WriteUInt32BigEndian(header.AsSpan(4), high);
+        byte[] png = [.. MadeUpPhoto.PngHead, .. MadeUpPhoto.Chunk("IHDR", header), .. MadeUpPhoto.Chunk("IDAT", [7, 7]), .. MadeUpPhoto.Chunk("IEND", [])];
+        Assert.Equal(taken, PhotoFile.Look(png).IsGood);
+        if (wide <= ushort.MaxValue)
+        {
+            byte[] frame = [0xff, 0xc2, 0, 8, 8, (byte)(high >> 8), (byte)high, (byte)(wide >> 8), (byte)wide, 1];
+            Assert.Equal(taken, PhotoFile.Look([0xff, 0xd8, .. frame, 0xff, 0xda, 0, 2, 1, 0xff, 0xd9]).IsGood);
+        }
+    }
+
     [Fact]
     public void Fill_bytes_hide_nothing_and_a_second_picture_behind_the_first_is_left_out()
     {

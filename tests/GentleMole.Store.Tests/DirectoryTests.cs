@@ -31,6 +31,32 @@ public class DirectoryTests
         Assert.Contains("made-up", (await Assert.ThrowsAsync<IOException>(() => demo.File.RefuseForeignAsync(demo: false))).Message, StringComparison.Ordinal);
     }
 
+    [Theory]
+    [InlineData("Trust")]
+    [InlineData("Following")]
+    public async Task Real_work_of_an_earlier_version_is_refused_by_the_demo(string version)
+    {
+        var room = await StoreRoom.OpenAsync();
+        await room.JobAsync();
+        await room.DoAsync(async db =>
+        {
+            await db.GetService<IMigrator>().MigrateAsync(version);
+            return 0;
+        });
+        var directory = await room.CloseAsync();
+
+        var refused = await Assert.ThrowsAsync<IOException>(() => StoreRoom.OpenAsync(directory, demo: true));
+        Assert.Contains("real work", refused.Message, StringComparison.Ordinal);
+        var file = new StoreFile(new DataFolder(directory));
+        if (version == "Trust")
+        {
+            Assert.Equal(StoreState.Older, await file.InspectAsync());
+        }
+
+        await using var again = await StoreRoom.OpenAsync(directory);
+        Assert.Equal(1, await again.DoAsync(db => db.Jobs.CountAsync()));
+    }
+
     [Fact]
     public async Task What_was_open_to_others_is_shut_and_that_is_said()
     {

@@ -28,13 +28,13 @@ internal sealed class StoreRoom : IAsyncDisposable
     public T Get<T>()
         where T : notnull => _services.GetRequiredService<T>();
 
-    public static async Task<StoreRoom> OpenAsync(string? directory = null)
+    public static async Task<StoreRoom> OpenAsync(string? directory = null, bool demo = false)
     {
         directory ??= System.IO.Directory.CreateTempSubdirectory("mole-store-").FullName;
         var room = new StoreRoom(directory, Services(directory));
         try
         {
-            await StoreSetup.OpenAsync(room._services, room.Said.Add);
+            await StoreSetup.OpenAsync(room._services, demo, room.Said.Add);
             return room;
         }
         catch

@@ -34,14 +34,6 @@ public static class CandidateRules
     public static List<FieldError> Check(CandidateTask task)
     {
         var errors = new List<FieldError>();
-        void Number(double? value, Bounds bounds, string field, string what)
-        {
-            if (value is { } number && !bounds.Hold(number))
-            {
-                errors.Add(new FieldError(field, FormattableString.Invariant($"It must be {what}, from {bounds.Least:G6} to {bounds.Most:G6}.")));
-            }
-        }
-
         if (task.Passes.Count is 0 or > MostPasses)
         {
             errors.Add(new FieldError("passes", task.Passes.Count == 0 ? "There is no pass; a search needs what was walked." : $"There are {task.Passes.Count} passes; {MostPasses} is the most."));
@@ -52,7 +44,7 @@ public static class CandidateRules
             errors.Add(new FieldError("responses", $"There are {task.Responses.Count} responses; {MostResponses} is the most."));
         }
 
-        Number(task.PositionSigmaMetres, Sigma, "positionSigmaMetres", "how far a response scatters, in metres");
+        Sigma.Refuse(errors, task.PositionSigmaMetres, "positionSigmaMetres", "how far a response scatters, in metres");
         if (errors.Count > 0)
         {
             return errors;
@@ -61,10 +53,10 @@ public static class CandidateRules
         for (var i = 0; i < task.Passes.Count; i++)
         {
             var pass = task.Passes[i];
-            Number(pass.From.East, Place, $"passes[{i}].from", "metres east and north");
-            Number(pass.From.North, Place, $"passes[{i}].from", "metres east and north");
-            Number(pass.To.East, Place, $"passes[{i}].to", "metres east and north");
-            Number(pass.To.North, Place, $"passes[{i}].to", "metres east and north");
+            Place.Refuse(errors, pass.From.East, $"passes[{i}].from", "metres east and north");
+            Place.Refuse(errors, pass.From.North, $"passes[{i}].from", "metres east and north");
+            Place.Refuse(errors, pass.To.East, $"passes[{i}].to", "metres east and north");
+            Place.Refuse(errors, pass.To.North, $"passes[{i}].to", "metres east and north");
             if (!PassLength.Hold(pass.LengthMetres) && !errors.Exists(e => e.Field.StartsWith($"passes[{i}].", StringComparison.Ordinal)))
             {
                 errors.Add(new FieldError($"passes[{i}].to", FormattableString.Invariant($"The pass is {pass.LengthMetres:0.###} m long; it must be from {PassLength.Least:G6} to {PassLength.Most:G6} m.")));
@@ -74,8 +66,8 @@ public static class CandidateRules
         for (var i = 0; i < task.Responses.Count; i++)
         {
             var response = task.Responses[i];
-            Number(response.Depth?.Metres, Depth, $"responses[{i}].depthMetres", "the depth that was shown, in metres");
-            Number(response.Milliamps, Milliamps, $"responses[{i}].currentMilliamps", "the current that was shown, in milliamperes");
+            Depth.Refuse(errors, response.Depth?.Metres, $"responses[{i}].depthMetres", "the depth that was shown, in metres");
+            Milliamps.Refuse(errors, response.Milliamps, $"responses[{i}].currentMilliamps", "the current that was shown, in milliamperes");
             if (response.Pass < 0 || response.Pass >= task.Passes.Count)
             {
                 errors.Add(new FieldError($"responses[{i}].pass", "There is no such pass."));

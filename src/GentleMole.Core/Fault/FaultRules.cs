@@ -52,18 +52,10 @@ public static class FaultRules
     public static List<FieldError> Check(FaultProfile profile)
     {
         var errors = new List<FieldError>();
-        void Number(double? value, Bounds bounds, string field, string what)
-        {
-            if (value is { } number && !bounds.Hold(number))
-            {
-                errors.Add(new FieldError(field, FormattableString.Invariant($"It must be {what}, from {bounds.Least:G6} to {bounds.Most:G6}.")));
-            }
-        }
-
-        Number(profile.FrameWidthMetres, Frame, "frameWidthMetres", "the way between the two prongs, in metres");
-        Number(profile.ReferenceLevel, Reference, "referenceLevel", "what the frame showed beside the stake, above zero");
-        Number(profile.RelativeNoise, Noise, "relativeNoise", "the scatter of a reading as a part of it");
-        Number(profile.NoiseFloor, Level, "noiseFloor", "what the frame shows without a signal");
+        Frame.Refuse(errors, profile.FrameWidthMetres, "frameWidthMetres", "the way between the two prongs, in metres");
+        Reference.Refuse(errors, profile.ReferenceLevel, "referenceLevel", "what the frame showed beside the stake, above zero");
+        Noise.Refuse(errors, profile.RelativeNoise, "relativeNoise", "the scatter of a reading as a part of it");
+        Level.Refuse(errors, profile.NoiseFloor, "noiseFloor", "what the frame shows without a signal");
         if (profile.Readings.Count is < FewestReadings or > MostReadings)
         {
             errors.Add(new FieldError("readings", profile.Readings.Count < FewestReadings
@@ -73,8 +65,8 @@ public static class FaultRules
 
         for (var i = 0; i < profile.Readings.Count; i++)
         {
-            Number(profile.Readings[i].AlongMetres, Along, $"readings[{i}].alongMetres", "where the middle of the frame stood, in metres along the cable");
-            Number(profile.Readings[i].Level, Level, $"readings[{i}].level", "what the frame showed, with its sign");
+            Along.Refuse(errors, profile.Readings[i].AlongMetres, $"readings[{i}].alongMetres", "where the middle of the frame stood, in metres along the cable");
+            Level.Refuse(errors, profile.Readings[i].Level, $"readings[{i}].level", "what the frame showed, with its sign");
         }
 
         if (errors.Count == 0 && profile.Readings.Max(r => r.AlongMetres) - profile.Readings.Min(r => r.AlongMetres) < LeastWalk)

@@ -40,24 +40,16 @@ public sealed record WireTest(
     public List<FieldError> Wrong()
     {
         var errors = new List<FieldError>();
-        void Number(double? value, Bounds bounds, string field, string what, bool mayBeOpen = false)
-        {
-            if (value is { } number && !bounds.Hold(number) && !(mayBeOpen && double.IsPositiveInfinity(number)))
-            {
-                errors.Add(new FieldError(field, FormattableString.Invariant($"It must be {what}, from {bounds.Least:G6} to {bounds.Most:G6}.")));
-            }
-        }
-
-        Number(LengthMetres, Length, "lengthMetres", "the length of the wire, in metres");
-        Number(OhmsPerKilometre, PerKilometre, "ohmsPerKilometre", "the resistance of a kilometre of one wire, in ohms");
-        Number(LoadOhms, Load, "loadOhms", "the resistance of what hangs at its end, in ohms");
-        Number(LoopOhms, Ohms, "loopOhms", "what the meter shows, in ohms", mayBeOpen: true);
-        Number(FarLoopOhms, Ohms, "farLoopOhms", "what the meter shows, in ohms", mayBeOpen: true);
-        Number(EarthOhmsNear, Ohms, "earthOhmsNear", "what the meter shows, in ohms", mayBeOpen: true);
-        Number(EarthOhmsFar, Ohms, "earthOhmsFar", "what the meter shows, in ohms", mayBeOpen: true);
-        Number(NanofaradsNear, Nanofarads, "nanofaradsNear", "what the meter shows, in nanofarads");
-        Number(NanofaradsFar, Nanofarads, "nanofaradsFar", "what the meter shows, in nanofarads");
-        Number(MeterPart, Meter, "meterPart", "the scatter of the meter as a part of its reading");
+        Length.Refuse(errors, LengthMetres, "lengthMetres", "the length of the wire, in metres");
+        PerKilometre.Refuse(errors, OhmsPerKilometre, "ohmsPerKilometre", "the resistance of a kilometre of one wire, in ohms");
+        Load.Refuse(errors, LoadOhms, "loadOhms", "the resistance of what hangs at its end, in ohms");
+        Ohms.Refuse(errors, LoopOhms, "loopOhms", "what the meter shows, in ohms", mayBeOpen: true);
+        Ohms.Refuse(errors, FarLoopOhms, "farLoopOhms", "what the meter shows, in ohms", mayBeOpen: true);
+        Ohms.Refuse(errors, EarthOhmsNear, "earthOhmsNear", "what the meter shows, in ohms", mayBeOpen: true);
+        Ohms.Refuse(errors, EarthOhmsFar, "earthOhmsFar", "what the meter shows, in ohms", mayBeOpen: true);
+        Nanofarads.Refuse(errors, NanofaradsNear, "nanofaradsNear", "what the meter shows, in nanofarads");
+        Nanofarads.Refuse(errors, NanofaradsFar, "nanofaradsFar", "what the meter shows, in nanofarads");
+        Meter.Refuse(errors, MeterPart, "meterPart", "the scatter of the meter as a part of its reading");
         return errors;
     }
 }

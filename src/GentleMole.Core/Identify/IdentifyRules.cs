@@ -47,13 +47,6 @@ public static class IdentifyRules
     {
         var errors = new List<FieldError>();
         void Add(string field, string sentence) => errors.Add(new FieldError(field, sentence));
-        void Number(double? value, Bounds bounds, string field, string what)
-        {
-            if (value is { } number && !bounds.Hold(number))
-            {
-                Add(field, FormattableString.Invariant($"It must be {what}, from {bounds.Least:G6} to {bounds.Most:G6}."));
-            }
-        }
 
         const string lines = $"network.{nameof(BuriedNetwork.Lines)}";
         if (task.Network.Lines.Count > MostLines || task.Network.Lines.Sum(l => l.LengthMetres) > MostMetres)
@@ -71,7 +64,7 @@ public static class IdentifyRules
         errors.AddRange(NetworkRules.Check(task.Network, task.Source, task.Hertz));
         for (var i = 0; i < task.Network.Lines.Count; i++)
         {
-            Number(task.DoubtMetres[i], Doubt, $"{lines}[{i}].{nameof(task.DoubtMetres)}", "how well the line's place is known, in metres");
+            Doubt.Refuse(errors, task.DoubtMetres[i], $"{lines}[{i}].{nameof(task.DoubtMetres)}", "how well the line's place is known, in metres");
             if (!SiteRules.IsRun([.. task.Network.Lines[i].Points.Select(p => p.OnPlan)]))
             {
                 Add($"{lines}[{i}].{nameof(NetworkLine.Points)}", "Seen from above all its points lie in one place; a line that is followed needs a length on the plan.");
@@ -83,11 +76,11 @@ public static class IdentifyRules
             Add(nameof(task.Target), $"There is no line called \"{task.Target}\".");
         }
 
-        Number(task.ShownMilliamps, Milliamps, "shown.currentMilliamps", "the current that the transmitter shows");
-        Number(task.ShownVolts, new Bounds(0, 1e4), "shown.volts", "the volts that the transmitter shows");
+        Milliamps.Refuse(errors, task.ShownMilliamps, "shown.currentMilliamps", "the current that the transmitter shows");
+        new Bounds(0, 1e4).Refuse(errors, task.ShownVolts, "shown.volts", "the volts that the transmitter shows");
         foreach (var (hertz, i) in task.Frequencies.Select((f, i) => (f, i)))
         {
-            Number(hertz, new Bounds(NetworkRules.LeastHertz, NetworkRules.MostHertz), $"frequenciesHertz[{i}]", "a frequency");
+            new Bounds(NetworkRules.LeastHertz, NetworkRules.MostHertz).Refuse(errors, hertz, $"frequenciesHertz[{i}]", "a frequency");
         }
 
         if (task.Dots.Count is 0 or > MostDots)
@@ -98,38 +91,38 @@ public static class IdentifyRules
 
         for (var i = 0; i < task.Dots.Count; i++)
         {
-            Check(task.Dots[i], $"observations[{i}]", Number, Add);
+            Check(task.Dots[i], $"observations[{i}]", errors);
         }
 
         return errors;
     }
 
-    private static void Check(ObservedDot dot, string path, Action<double?, Bounds, string, string> number, Action<string, string> add)
+    private static void Check(ObservedDot dot, string path, List<FieldError> errors)
     {
         if (!SiteRules.IsPlace(dot.Position))
         {
-            add($"{path}.position", "It must be a place within 100 km of the origin.");
+            errors.Add(new FieldError($"{path}.position", "It must be a place within 100 km of the origin."));
         }
 
-        number(dot.PeakOffsetMetres, Offset, $"{path}.peakOffsetMetres", "where the response peaks on the tape, in metres");
-        number(dot.NullOffsetMetres, Offset, $"{path}.nullOffsetMetres", "where the null is on the tape, in metres");
-        number(dot.Depth?.Metres, Depth, $"{path}.depthMetres", "the depth that is shown, in metres");
-        number(dot.CurrentMilliamps, Milliamps, $"{path}.currentMilliamps", "the current that is shown");
-        number(dot.PeakNanotesla, Nanotesla, $"{path}.peakNanotesla", "the response at the peak");
-        number(dot.LiftRatio, LiftRatio, $"{path}.liftRatio", "the rise of the depth over the lift");
-        number(dot.SidewaysFraction, Sideways, $"{path}.sidewaysFraction", "the response along the walk over that across");
+        Offset.Refuse(errors, dot.PeakOffsetMetres, $"{path}.peakOffsetMetres", "where the response peaks on the tape, in metres");
+        Offset.Refuse(errors, dot.NullOffsetMetres, $"{path}.nullOffsetMetres", "where the null is on the tape, in metres");
+        Depth.Refuse(errors, dot.Depth?.Metres, $"{path}.depthMetres", "the depth that is shown, in metres");
+        Milliamps.Refuse(errors, dot.CurrentMilliamps, $"{path}.currentMilliamps", "the current that is shown");
+        Nanotesla.Refuse(errors, dot.PeakNanotesla, $"{path}.peakNanotesla", "the response at the peak");
+        LiftRatio.Refuse(errors, dot.LiftRatio, $"{path}.liftRatio", "the rise of the depth over the lift");
+        Sideways.Refuse(errors, dot.SidewaysFraction, $"{path}.sidewaysFraction", "the response along the walk over that across");
         if (dot.Readings.Count > MostReadings)
         {
-            add($"{path}.readings", $"There are {dot.Readings.Count} readings; {MostReadings} is the most.");
+            errors.Add(new FieldError($"{path}.readings", $"There are {dot.Readings.Count} readings; {MostReadings} is the most."));
             return;
         }
 
         for (var k = 0; k < dot.Readings.Count; k++)
         {
-            number(dot.Readings[k].OffsetMetres, Offset, $"{path}.readings[{k}].offsetMetres", "where it was read on the tape, in metres");
-            number(dot.Readings[k].HeightMetres, Height, $"{path}.readings[{k}].heightMetres", "the height of the sensor, in metres");
-            number(dot.Readings[k].Peak, Nanotesla, $"{path}.readings[{k}].peak", "the size of the peak response");
-            number(dot.Readings[k].Null, Nanotesla, $"{path}.readings[{k}].null", "the size of the null response");
+            Offset.Refuse(errors, dot.Readings[k].OffsetMetres, $"{path}.readings[{k}].offsetMetres", "where it was read on the tape, in metres");
+            Height.Refuse(errors, dot.Readings[k].HeightMetres, $"{path}.readings[{k}].heightMetres", "the height of the sensor, in metres");
+            Nanotesla.Refuse(errors, dot.Readings[k].Peak, $"{path}.readings[{k}].peak", "the size of the peak response");
+            Nanotesla.Refuse(errors, dot.Readings[k].Null, $"{path}.readings[{k}].null", "the size of the null response");
         }
     }
 }

@@ -31,14 +31,6 @@ public static class LedgerRules
     public static List<FieldError> Check(LedgerTask task)
     {
         var errors = new List<FieldError>();
-        void Number(double? value, Bounds bounds, string field, string what)
-        {
-            if (value is { } number && !bounds.Hold(number))
-            {
-                errors.Add(new FieldError(field, FormattableString.Invariant($"It must be {what}, from {bounds.Least:G6} to {bounds.Most:G6}.")));
-            }
-        }
-
         if (task.Stations.Count is < FewestStations or > MostStations)
         {
             errors.Add(new FieldError("stations", task.Stations.Count < FewestStations
@@ -54,9 +46,9 @@ public static class LedgerRules
 
         for (var i = 0; i < task.Stations.Count; i++)
         {
-            Number(task.Stations[i].ChainageMetres, Chainage, $"stations[{i}].chainageMetres", "how far along the line it was read, in metres");
-            Number(task.Stations[i].Milliamps, Milliamps, $"stations[{i}].currentMilliamps", "the current that was read, in milliamperes");
-            Number(task.Stations[i].Depth?.Metres, Depth, $"stations[{i}].depthMetres", "the depth that was shown, in metres");
+            Chainage.Refuse(errors, task.Stations[i].ChainageMetres, $"stations[{i}].chainageMetres", "how far along the line it was read, in metres");
+            Milliamps.Refuse(errors, task.Stations[i].Milliamps, $"stations[{i}].currentMilliamps", "the current that was read, in milliamperes");
+            Depth.Refuse(errors, task.Stations[i].Depth?.Metres, $"stations[{i}].depthMetres", "the depth that was shown, in metres");
         }
 
         if (errors.Count == 0 && task.Stations.Max(s => s.ChainageMetres) - task.Stations.Min(s => s.ChainageMetres) < LeastWalkMetres)
@@ -66,7 +58,7 @@ public static class LedgerRules
 
         for (var i = 0; i < task.Tees.Count; i++)
         {
-            Number(task.Tees[i].ChainageMetres, Chainage, $"tees[{i}].chainageMetres", "how far along the line it lies, in metres");
+            Chainage.Refuse(errors, task.Tees[i].ChainageMetres, $"tees[{i}].chainageMetres", "how far along the line it lies, in metres");
             if (task.Tees[i].BranchesMilliamps.Count is 0 or > MostTees)
             {
                 errors.Add(new FieldError($"tees[{i}].branchesMilliamps", "It must be the current on every way out of the tee, one at least."));
@@ -75,12 +67,12 @@ public static class LedgerRules
 
             for (var k = 0; k < task.Tees[i].BranchesMilliamps.Count; k++)
             {
-                Number(task.Tees[i].BranchesMilliamps[k], BranchMilliamps, $"tees[{i}].branchesMilliamps[{k}]", "the current on this way out, in milliamperes");
+                BranchMilliamps.Refuse(errors, task.Tees[i].BranchesMilliamps[k], $"tees[{i}].branchesMilliamps[{k}]", "the current on this way out, in milliamperes");
             }
         }
 
-        Number(task.SentMilliamps, Milliamps, "sentMilliamps", "the current that the transmitter sends, in milliamperes");
-        Number(task.RelativeNoise, Noise, "relativeNoise", "the scatter of a reading as a part of it");
+        Milliamps.Refuse(errors, task.SentMilliamps, "sentMilliamps", "the current that the transmitter sends, in milliamperes");
+        Noise.Refuse(errors, task.RelativeNoise, "relativeNoise", "the scatter of a reading as a part of it");
         return errors;
     }
 

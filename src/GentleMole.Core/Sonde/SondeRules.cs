@@ -52,12 +52,12 @@ public static class SondeRules
     public static List<FieldError> Check(SondeNulls nulls)
     {
         var errors = new List<FieldError>();
-        Number(errors, nulls.FrontMetres, Along, "frontNullMetres", "where the null before the sonde was found, in metres along the run");
-        Number(errors, nulls.RearMetres, Along, "rearNullMetres", "where the null behind the sonde was found, in metres along the run");
-        Number(errors, nulls.StrongestMetres, Along, "strongestMetres", "where the sonde was heard most, in metres along the run");
-        Number(errors, nulls.Sensor.Metres, Height, "heightMetres", "the height of the receiver above ground, in metres");
-        Number(errors, nulls.ShownMetres, Shown, "depthMetres", "the depth that the receiver showed there, in metres below its tip");
-        Number(errors, nulls.TurnedMetres, Shown, "turnedDepthMetres", "the depth that it showed turned round, in metres below its tip");
+        Along.Refuse(errors, nulls.FrontMetres, "frontNullMetres", "where the null before the sonde was found, in metres along the run");
+        Along.Refuse(errors, nulls.RearMetres, "rearNullMetres", "where the null behind the sonde was found, in metres along the run");
+        Along.Refuse(errors, nulls.StrongestMetres, "strongestMetres", "where the sonde was heard most, in metres along the run");
+        Height.Refuse(errors, nulls.Sensor.Metres, "heightMetres", "the height of the receiver above ground, in metres");
+        Shown.Refuse(errors, nulls.ShownMetres, "depthMetres", "the depth that the receiver showed there, in metres below its tip");
+        Shown.Refuse(errors, nulls.TurnedMetres, "turnedDepthMetres", "the depth that it showed turned round, in metres below its tip");
         if (errors.Count > 0)
         {
             return errors;
@@ -90,14 +90,14 @@ public static class SondeRules
 
         for (var i = 0; i < row.Readings.Count; i++)
         {
-            Number(errors, row.Readings[i].AlongMetres, Along, $"readings[{i}].alongMetres", "where it was read, in metres along the run");
-            Number(errors, row.Readings[i].Sensor.Metres, Height, $"readings[{i}].heightMetres", "the height of the receiver above ground, in metres");
-            Number(errors, row.Readings[i].Along, Level, $"readings[{i}].along", "the level of the coil along the pipe");
-            Number(errors, row.Readings[i].Up, Level, $"readings[{i}].up", "the level of the upright coil");
+            Along.Refuse(errors, row.Readings[i].AlongMetres, $"readings[{i}].alongMetres", "where it was read, in metres along the run");
+            Height.Refuse(errors, row.Readings[i].Sensor.Metres, $"readings[{i}].heightMetres", "the height of the receiver above ground, in metres");
+            Level.Refuse(errors, row.Readings[i].Along, $"readings[{i}].along", "the level of the coil along the pipe");
+            Level.Refuse(errors, row.Readings[i].Up, $"readings[{i}].up", "the level of the upright coil");
         }
 
-        Number(errors, row.RelativeNoise, Noise, "relativeNoise", "the scatter of a reading as a part of it");
-        Number(errors, row.NoiseFloor, Level, "noiseFloor", "the noise that is there without a sonde");
+        Noise.Refuse(errors, row.RelativeNoise, "relativeNoise", "the scatter of a reading as a part of it");
+        Level.Refuse(errors, row.NoiseFloor, "noiseFloor", "the noise that is there without a sonde");
         if (errors.Count == 0 && row.Readings.Max(r => r.AlongMetres) - row.Readings.Min(r => r.AlongMetres) < Spacing.Least)
         {
             errors.Add(new FieldError("readings", "All readings lie in one place; walk along the pipe, from before one null to behind the other."));
@@ -114,11 +114,11 @@ public static class SondeRules
     public static List<FieldError> Check(SondeStrength strength)
     {
         var errors = new List<FieldError>();
-        Number(errors, strength.StrongestMetres, Along, "strongestMetres", "where the sonde was heard most, in metres along the run");
-        Number(errors, strength.Lower, Level, "strength", "the level there");
-        Number(errors, strength.LowerSensor.Metres, Height, "heightMetres", "the height of the receiver above ground, in metres");
-        Number(errors, strength.Upper, Level, "liftedStrength", "the level with the receiver lifted");
-        Number(errors, strength.UpperSensor.Metres, Height, "liftedHeightMetres", "the height to which it was lifted, in metres above ground");
+        Along.Refuse(errors, strength.StrongestMetres, "strongestMetres", "where the sonde was heard most, in metres along the run");
+        Level.Refuse(errors, strength.Lower, "strength", "the level there");
+        Height.Refuse(errors, strength.LowerSensor.Metres, "heightMetres", "the height of the receiver above ground, in metres");
+        Level.Refuse(errors, strength.Upper, "liftedStrength", "the level with the receiver lifted");
+        Height.Refuse(errors, strength.UpperSensor.Metres, "liftedHeightMetres", "the height to which it was lifted, in metres above ground");
         if (errors.Count > 0)
         {
             return errors;
@@ -149,15 +149,15 @@ public static class SondeRules
         for (var i = 0; i < task.Fixes.Count; i++)
         {
             var fix = task.Fixes[i];
-            Number(errors, fix.PaidOutMetres, Paid, $"fixes[{i}].paidOutMetres", "how much cable was pushed in, in metres");
-            Number(errors, fix.Place.East, Places, $"fixes[{i}].eastMetres", "metres east of the origin");
-            Number(errors, fix.Place.North, Places, $"fixes[{i}].northMetres", "metres north of the origin");
-            Number(errors, fix.Depth.Metres, Depth, $"fixes[{i}].depthMetres", "the depth of the sonde, in metres");
-            Number(errors, fix.GroundMetres, Ground, $"fixes[{i}].groundMetres", "the height of the surface there, in metres");
+            Paid.Refuse(errors, fix.PaidOutMetres, $"fixes[{i}].paidOutMetres", "how much cable was pushed in, in metres");
+            Places.Refuse(errors, fix.Place.East, $"fixes[{i}].eastMetres", "metres east of the origin");
+            Places.Refuse(errors, fix.Place.North, $"fixes[{i}].northMetres", "metres north of the origin");
+            Depth.Refuse(errors, fix.Depth.Metres, $"fixes[{i}].depthMetres", "the depth of the sonde, in metres");
+            Ground.Refuse(errors, fix.GroundMetres, $"fixes[{i}].groundMetres", "the height of the surface there, in metres");
         }
 
-        Number(errors, task.PlaceSigmaMetres, PlaceSigma, "positionSigmaMetres", "the scatter of a place, in metres");
-        Number(errors, task.DepthSigmaMetres, DepthSigma, "depthSigmaMetres", "the scatter of a depth, in metres");
+        PlaceSigma.Refuse(errors, task.PlaceSigmaMetres, "positionSigmaMetres", "the scatter of a place, in metres");
+        DepthSigma.Refuse(errors, task.DepthSigmaMetres, "depthSigmaMetres", "the scatter of a depth, in metres");
         if (errors.Count == 0 && task.Fixes.Max(f => f.Place.DistanceTo(task.Fixes[0].Place)) < LeastWay)
         {
             errors.Add(new FieldError("fixes", "All fixes lie in one place; push on, 3 to 6 m at a time."));
@@ -170,12 +170,4 @@ public static class SondeRules
     private const double LeastLift = 0.1;
     private const double LeastFall = 0.005;
     private const double LeastWay = 0.05;
-
-    private static void Number(List<FieldError> errors, double? value, Bounds bounds, string field, string what)
-    {
-        if (value is { } number && !bounds.Hold(number))
-        {
-            errors.Add(new FieldError(field, FormattableString.Invariant($"It must be {what}, from {bounds.Least:G6} to {bounds.Most:G6}.")));
-        }
-    }
 }

@@ -36,17 +36,9 @@ public static class SweepRules
     public static List<FieldError> Check(SweepOrder order)
     {
         var errors = new List<FieldError>();
-        void Number(double value, Bounds bounds, string field, string what)
-        {
-            if (!bounds.Hold(value))
-            {
-                errors.Add(new FieldError(field, FormattableString.Invariant($"It must be {what}, from {bounds.Least:G6} to {bounds.Most:G6}.")));
-            }
-        }
-
         if (order.IsRound)
         {
-            Number(order.RadiusMetres, Radius, "radius", "the radius in metres");
+            Radius.Refuse(errors, order.RadiusMetres, "radius", "the radius in metres");
             if (!SiteRules.IsPlace(order.Centre))
             {
                 errors.Add(new FieldError("centre", "Say round which place: click the plan or type east and north."));
@@ -54,13 +46,13 @@ public static class SweepRules
 
             if (order.Kind == SweepKind.Circle)
             {
-                Number(order.Degrees, Degrees, "degrees", "how far round, in degrees");
+                Degrees.Refuse(errors, order.Degrees, "degrees", "how far round, in degrees");
             }
 
             return errors;
         }
 
-        Number(order.SpacingMetres, Spacing, "spacing", "the distance between passes in metres");
+        Spacing.Refuse(errors, order.SpacingMetres, "spacing", "the distance between passes in metres");
         if (order.Area.Count is < 3 or > MostCorners || !order.Area.All(SiteRules.IsPlace))
         {
             errors.Add(new FieldError("area", $"An area needs 3 to {MostCorners} corners: click them on the plan."));

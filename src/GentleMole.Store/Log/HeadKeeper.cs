@@ -124,7 +124,8 @@ public sealed class HeadKeeper(DataFolder folder, string? keyFile)
 
             if (head.Store != store || hashAt(head.Entries) != head.Head)
             {
-                return new HeadVerdict(signed, HeadTrouble.Parted, head.Entries, foreign, own is not null);
+                var trouble = head.Store == store && hashAt(head.Entries) is null ? HeadTrouble.CutOff : HeadTrouble.Parted;
+                return new HeadVerdict(signed, trouble, head.Entries, foreign, own is not null);
             }
 
             (signed, foreign, latest) = (signed + (head.Key == own ? 1 : 0), foreign + (head.Key == own ? 0 : 1), Math.Max(latest, head.Entries));

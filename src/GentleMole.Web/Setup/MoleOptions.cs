@@ -26,6 +26,9 @@ internal sealed class MoleOptions
     /// <summary>The command also takes off the second factor.</summary>
     public bool NoSecondFactor { get; set; }
 
+    /// <summary>Port at which the application answers on this machine, for the links that a command prints.</summary>
+    public int Port { get; set; } = 5080;
+
     /// <summary>File of the command.</summary>
     public string? File { get; set; }
 

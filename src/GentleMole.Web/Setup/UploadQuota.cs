@@ -17,12 +17,12 @@ internal sealed class UploadQuota(MoleDb db, DataFolder folder)
         var job = await db.Photos.Where(p => p.JobId == jobId).SumAsync(p => p.Bytes, cancellation) + onDesk.Where(f => f.Name.StartsWith($"{jobId}-", StringComparison.Ordinal)).Sum(f => f.Length);
         if (job + bytes > most.JobMegabytes * Megabyte)
         {
-            return new FieldError(field, $"This job holds {job / Megabyte} MB of photos and drawings; {most.JobMegabytes} MB is the most. A lead can allow more under Firm, Security.");
+            return new FieldError(field, $"This job holds {job / Megabyte} MB of photos and drawings, and this would be {Math.Max(1, bytes / Megabyte)} MB more; {most.JobMegabytes} MB is the most. A lead can allow more under Firm, Security.");
         }
 
         var all = await db.Photos.SumAsync(p => p.Bytes, cancellation) + onDesk.Sum(f => f.Length);
         return all + bytes > most.FirmMegabytes * Megabyte
-            ? new FieldError(field, $"The firm holds {all / Megabyte} MB of photos and drawings; {most.FirmMegabytes} MB is the most. A lead can allow more under Firm, Security.")
+            ? new FieldError(field, $"The firm holds {all / Megabyte} MB of photos and drawings, and this would be {Math.Max(1, bytes / Megabyte)} MB more; {most.FirmMegabytes} MB is the most. A lead can allow more under Firm, Security.")
             : null;
     }
 }

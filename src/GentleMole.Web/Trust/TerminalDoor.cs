@@ -44,7 +44,7 @@ internal static class TerminalDoor
         await db.SaveChangesAsync();
         await DoorKeeper.UnlockAsync(db, name);
         await NoteAsync(db, SecurityEventKind.ResetAtTerminal, user);
-        var address = string.IsNullOrWhiteSpace(options.PublicAddress) ? "http://127.0.0.1:5080" : options.PublicAddress.TrimEnd('/');
+        var address = string.IsNullOrWhiteSpace(options.PublicAddress) ? $"http://127.0.0.1:{options.Port}" : options.PublicAddress.TrimEnd('/');
         Console.WriteLine($"For {user.Name}, once, for a day: {address}/reset/{code}");
         return 0;
     }

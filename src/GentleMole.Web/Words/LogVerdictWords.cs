@@ -40,6 +40,7 @@ internal static class LogVerdictWords
     private static string Signed(HeadVerdict? heads) => heads switch
     {
         null => "Nothing was signed yet.",
+        { Signed: 0, Foreign: 0 } => "No signed head lies beside the data to hold it against.",
         { HasKey: false } => $"{heads.Foreign} signed head{(heads.Foreign == 1 ? " fits" : "s fit")}, but the key is not on this machine: who signed cannot be told here.",
         { Foreign: > 0 } => $"{heads.Signed} signed by the key at hand and {heads.Foreign} by another hold: heads up to entry {heads.At}.",
         _ => $"{heads.Signed} signed head{(heads.Signed == 1 ? " holds" : "s hold")}, the last at entry {heads.At}.",

@@ -46,6 +46,24 @@ public class FaultFitTests
         }
     }
 
+    /// <summary>A shallow fault beside one reading explains anything there: a fault is told only where both sides of it were heard.</summary>
+    [Theory]
+    [InlineData(0.8)]
+    [InlineData(1.5)]
+    public void One_reading_that_went_wrong_is_no_fault(double step)
+    {
+        var told = Enumerable.Range(0, 100).Select(i =>
+        {
+            var random = new Random(97_000 + i);
+            var profile = new MadeUpSheath([(12, 0.8, 20)], 0.5).Walk(random, step);
+            var at = 1 + random.Next(3);
+            var readings = profile.Readings.ToArray();
+            readings[at] = readings[at] with { Level = (random.Next(2) == 0 ? -1 : 1) * (4 + (4 * random.NextDouble())) };
+            return FaultFit.Of(profile with { Readings = readings }).Value.Faults.Count(f => Math.Abs(f.Along.Value - 12) > 2);
+        }).ToList();
+        Assert.InRange(told.Sum(), 0, 2);
+    }
+
     [Fact]
     public void A_fault_is_major_to_20_dB_below_the_reference_and_no_farther()
     {

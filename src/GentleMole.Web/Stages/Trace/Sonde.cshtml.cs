@@ -283,7 +283,7 @@ internal sealed partial class SondePage(MoleDb db, SheetLoader loader, PlaceCloc
     private Azimuth? AheadOf(PushedFix fix)
     {
         var before = Told?.Stops.Select(s => s.Fix).Where(f => f.PaidOutMetres < fix.PaidOutMetres && f.Id != fix.Id).MaxBy(f => f.PaidOutMetres);
-        return PushTold.AlongPlan(fix.Place, LineAtHand?.Expected, before?.Place);
+        return SondeRun.AheadFrom(fix.Place, before?.Place, LineAtHand?.Expected);
     }
 
     /// <summary>What the form says of a stop; null while it says too little to be worked out.</summary>

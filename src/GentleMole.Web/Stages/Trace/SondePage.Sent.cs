@@ -115,7 +115,7 @@ internal sealed partial class SondePage
         {
             var loudest = row.MaxBy(r => r.Along).Place;
             var last = told.Stops.Select(s => s.Fix).Where(f => f.PaidOutMetres < cable).MaxBy(f => f.PaidOutMetres)?.Place ?? before;
-            rows.Add((cable, SondeTrack.Of([.. row.Take(SondeRules.MostReadings)], PushTold.AlongPlan(loudest, LineAtHand?.Expected, last), HiddenDrain.Coil)));
+            rows.Add((cable, SondeTrack.Of([.. row.Take(SondeRules.MostReadings)], SondeRun.AheadFrom(loudest, last, LineAtHand?.Expected), HiddenDrain.Coil)));
             before = loudest;
         }
 
