@@ -1,7 +1,7 @@
 namespace GentleMole.Core.Sonde;
 
 /// <summary>
-/// The heights of a pipe along its way: an even fall, with stretches that rise and depths that were wrong, every likely combination weighed by its marginal likelihood (Bayesian model
+/// The heights of a pipe along its way: an even fall, with stretches that rise or drop and depths that were wrong, every likely combination weighed by its marginal likelihood (Bayesian model
 /// averaging; Hoeting et al. 1999). A wrong depth is back on the old line at the next fix; a stretch that rises is not.
 /// </summary>
 internal sealed class RouteHeights
@@ -10,12 +10,16 @@ internal sealed class RouteHeights
     private const double WayPart = 0.01;
     private const double StretchPrior = 0.3;
     private const double NextStretchPrior = 0.15;
+
+    /// <summary>A step or a steep piece is laid on purpose, seldom, and where it is, the fixes say so loudly.</summary>
+    private const double DropPrior = 0.01;
     private const double WrongPrior = 0.3;
     private const int LongestStretch = 15;
     private const int ManyFixes = 60;
     private const int LongestOfMany = 9;
     private const int Beam = 8;
     private const int BestStretches = 24;
+    private const int BestDrops = 8;
     private const int BestWrong = 8;
     private const double Negligible = 9;
     private const double Hopeless = 4;
@@ -41,7 +45,7 @@ internal sealed class RouteHeights
 
         (Heights, Sigmas) = (heights, sigmas);
         Wrong = [.. Enumerable.Range(0, count).Where(i => states.Where(s => s.State.Wrong.Contains(i)).Sum(s => s.Weight) > 0.5)];
-        Backfalls = Joined([.. Enumerable.Range(0, Math.Max(0, count - 1)).Select(i => states.Where(s => s.State.Stretches.Any(r => r.From <= i && i < r.To)).Sum(s => s.Weight) > 0.5)]);
+        Backfalls = Joined([.. Enumerable.Range(0, Math.Max(0, count - 1)).Select(i => states.Where(s => s.State.Stretches.Any(r => !r.Drops && r.From <= i && i < r.To)).Sum(s => s.Weight) > 0.5)]);
     }
 
     /// <summary>Fitted heights.</summary>
@@ -70,7 +74,7 @@ internal sealed class RouteHeights
         RouteState Add(RouteStretch[] stretches, int[] wrong)
         {
             var state = RouteState.Of(way, z, variance, stretches, wrong);
-            all.Add((state.LogEvidence + Prior(stretches.Length, wrong.Length, way.Length), state));
+            all.Add((state.LogEvidence + Prior(stretches, wrong.Length, way.Length), state));
             return state;
         }
 
@@ -81,13 +85,15 @@ internal sealed class RouteHeights
             for (var to = from + 1; to < Math.Min(way.Length, from + 1 + (way.Length > ManyFixes ? LongestOfMany : LongestStretch)); to++)
             {
                 stretches.Add(new RouteStretch(from, to));
+                stretches.Add(new RouteStretch(from, to, Drops: true));
             }
         }
 
         // With four fixes and fewer a line has no neighbour to be held against.
         if (way.Length >= FewestToJudge)
         {
-            stretches = [.. stretches.Select(s => (Stretch: s, Add([s], []).LogEvidence)).OrderByDescending(s => s.LogEvidence).Take(BestStretches).Select(s => s.Stretch)];
+            var single = stretches.Select(s => (Stretch: s, Add([s], []).LogEvidence)).OrderByDescending(s => s.LogEvidence).Select(s => s.Stretch).ToList();
+            stretches = [.. single.Where(s => !s.Drops).Take(BestStretches), .. single.Where(s => s.Drops).Take(BestDrops)];
             List<int> wrong = [.. Enumerable.Range(0, way.Length).Select(i => (I: i, Add([], [i]).LogEvidence)).OrderByDescending(s => s.LogEvidence).Take(BestWrong).Select(s => s.I)];
             var beam = Best(all);
             for (var level = 0; level < Math.Clamp(way.Length / 8, 2, 8) && beam.Count > 0; level++)
@@ -157,13 +163,14 @@ internal sealed class RouteHeights
 
     private static List<RouteState> Best(List<(double Log, RouteState State)> states) => [.. states.OrderByDescending(s => s.Log).Take(Beam).Select(s => s.State)];
 
-    private static string Name(RouteStretch[] stretches, int[] wrong) => string.Join(',', stretches.Select(s => $"{s.From}-{s.To}")) + "|" + string.Join(',', wrong);
+    private static string Name(RouteStretch[] stretches, int[] wrong) => string.Join(',', stretches.Select(s => $"{s.From}{(s.Drops ? '>' : '-')}{s.To}")) + "|" + string.Join(',', wrong);
 
-    private static double Prior(int stretches, int wrong, int fixes)
+    private static double Prior(RouteStretch[] stretches, int wrong, int fixes)
     {
         double ways = Math.Max(1, Enumerable.Range(1, Math.Max(1, fixes - 1)).Sum(k => Math.Min(LongestStretch, fixes - k)));
-        var log = stretches == 0 ? 0 : Math.Log(StretchPrior / ways) + ((stretches - 1) * Math.Log(NextStretchPrior / ways));
-        return log + (wrong * Math.Log(WrongPrior / fixes));
+        var rising = stretches.Count(s => !s.Drops);
+        var log = rising == 0 ? 0 : Math.Log(StretchPrior / ways) + ((rising - 1) * Math.Log(NextStretchPrior / ways));
+        return log + ((stretches.Length - rising) * Math.Log(DropPrior / ways)) + (wrong * Math.Log(WrongPrior / fixes));
     }
 
     private static List<RouteStretch> Joined(bool[] isIn)

@@ -1,6 +1,6 @@
 namespace GentleMole.Core.Sonde;
 
-/// <summary>One way in which the heights of a pipe may have come about: an even fall, stretches that rise, depths that were wrong; and what the fixes say of it.</summary>
+/// <summary>One way in which the heights of a pipe may have come about: an even fall, stretches that rise or drop, depths that were wrong; and what the fixes say of it.</summary>
 internal sealed class RouteState
 {
     private const double HeightSigma = 10;
@@ -21,7 +21,7 @@ internal sealed class RouteState
     /// <summary>Height at the first fix, rise a metre, and the height of each ramp.</summary>
     public double[] Mean { get; }
 
-    /// <summary>Logarithm of how likely the fixes are under it, stretches held to rise against the fall.</summary>
+    /// <summary>Logarithm of how likely the fixes are under it, stretches held to rise against the fall, or to fall more than it.</summary>
     public double LogEvidence { get; }
 
     public static RouteState Of(double[] way, double[] heights, double variance, RouteStretch[] stretches, int[] wrong)
@@ -61,7 +61,7 @@ internal sealed class RouteState
         var explained = mean.Sum(m => m * m);
         factor.Backward(mean);
         var state = new RouteState(way, stretches, wrong, factor, mean, logPrior - factor.HalfLogDeterminant - ((squares - explained - logWeights) / 2));
-        return stretches.Length == 0 ? state : new RouteState(way, stretches, wrong, factor, mean, state.LogEvidence + stretches.Select((_, k) => Math.Log(Math.Max(2 * state.Rises(k), 1e-30))).Sum());
+        return stretches.Length == 0 ? state : new RouteState(way, stretches, wrong, factor, mean, state.LogEvidence + stretches.Select((_, k) => Math.Log(Math.Max(2 * state.Leaves(k), 1e-30))).Sum());
     }
 
     /// <summary>Mean and variance of the height at a fix.</summary>
@@ -85,16 +85,20 @@ internal sealed class RouteState
     /// <summary>Along the pipe between two fixes, metres.</summary>
     public double LengthBetween(int from, int to) => _way[to] - _way[from];
 
-    /// <summary>How likely a stretch rises against the fall of the rest: upwards, but where the pipe clearly rises in the direction of pushing, downwards.</summary>
-    private double Rises(int k)
+    /// <summary>
+    /// How likely a stretch leaves the fall of the rest as it is held to: it rises, or it falls more steeply. Where the pipe
+    /// clearly rises in the direction of pushing, the mirror of both.
+    /// </summary>
+    private double Leaves(int k)
     {
         var row = new double[Mean.Length];
         row[1] = 1;
         var (rise, variance) = Of(row);
         var isPushedUp = rise > 2 * Math.Sqrt(variance);
+        row[1] = Stretches[k].Drops ? 0 : 1;
         row[2 + k] = 1 / (_way[Stretches[k].To] - _way[Stretches[k].From]);
         var (net, netVariance) = Of(row);
-        return MathNet.Numerics.Distributions.Normal.CDF(0, Math.Sqrt(netVariance), isPushedUp ? -net : net);
+        return MathNet.Numerics.Distributions.Normal.CDF(0, Math.Sqrt(netVariance), isPushedUp == Stretches[k].Drops ? net : -net);
     }
 
     private (double Mean, double Variance) Of(double[] row)

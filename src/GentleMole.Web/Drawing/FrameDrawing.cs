@@ -13,6 +13,9 @@ internal static class FrameDrawing
     private const double Foot = 30;
     private const int Steps = 240;
 
+    /// <summary>Narrower than this only the first half of the heading has room.</summary>
+    private const int Narrow = 560;
+
     public static Scene Of(FaultProfile profile, FaultFinding? finding, FrameNext? next, Person person, int width, int height) =>
         new(SceneFrame.Chart(width, height), "Readings of the frame along the cable, the curve of the faults found, and where they lie", [new("frame", [.. Shapes(profile, finding, next, person, width, height)])], []);
 
@@ -46,8 +49,9 @@ internal static class FrameDrawing
         {
             yield return ScenePath.Box(Looks.Interval, X(Math.Max(from, fault.Along.Low95)), Top, X(Math.Min(to, fault.Along.High95)), height - Foot);
             yield return new ScenePath(Looks.Upright, [new(X(fault.Along.Value), Top), new(X(fault.Along.Value), height - Foot)]);
+            // Behind a fault the levels are above the line: below it there is room.
             yield return new SceneText(
-                Looks.Name, new(X(fault.Along.Value), Top + 10 + (18 * (i % 3))), $"{(fault.Grade is { } grade ? FaultWords.Grade(grade) + ", " : "")}{person.Length(fault.Along.Value)}", X(fault.Along.Value) < width * 0.75 ? 6 : -6, 4, X(fault.Along.Value) < width * 0.75 ? -1 : 1);
+                Looks.Name, new(X(fault.Along.Value), height - Foot - 10 - (18 * (i % 3))), $"{(fault.Grade is { } grade ? FaultWords.Grade(grade) + ", " : "")}{person.Length(fault.Along.Value)}", X(fault.Along.Value) < width * 0.75 ? 6 : -6, 4, X(fault.Along.Value) < width * 0.75 ? -1 : 1);
         }
 
         if (finding is { Faults.Count: > 0 })
@@ -68,6 +72,6 @@ internal static class FrameDrawing
             yield return new SceneText(Looks.Figure, new(X(where), Top - 8), "next", 0, 0, 0);
         }
 
-        yield return new SceneText(Looks.Title, new(Left + 4, 16), "Frame readings along the cable: one sign before a fault, the other behind it.");
+        yield return new SceneText(Looks.Title, new(Left + 4, 16), width < Narrow ? "Frame readings along the cable" : "Frame readings along the cable: one sign before a fault, the other behind it.");
     }
 }

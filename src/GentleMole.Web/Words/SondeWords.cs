@@ -8,6 +8,9 @@ namespace GentleMole.Web.Words;
 /// <summary>The words of a sonde, its push and its camera.</summary>
 internal static class SondeWords
 {
+    /// <summary>Whole degrees, none of them less than nothing.</summary>
+    public static string Degrees(double degrees) => (Math.Round(degrees) + 0.0).ToString("0", CultureInfo.InvariantCulture);
+
     public static string Step(StepVerdict verdict) => verdict switch
     {
         StepVerdict.Fits => "fits",
@@ -123,9 +126,9 @@ internal static class SondeWords
             "sonde-leans" => $"The strongest place lies {Length(reason.Measured)} from the middle of the nulls, more than a hand is out by ({Length(reason.Expected)}): it is tilted, and that is allowed for.",
             "sonde-tilted" => $"It lies tilted by {Whole(reason.Measured)}°: from {Whole(reason.Expected)}° on, place and depth hang on the nulls alone.",
             "sonde-on-end" => $"It all but stands on end ({Whole(reason.Measured)}°): nulls are no use. Go by strength.",
-            "sonde-depths-agree" => $"The depth shown, {Length(reason.Measured)}, agrees with that of the nulls, {Length(reason.Expected)}.",
-            "sonde-depths-differ" => $"The depth shown, {Length(reason.Measured)}, differs from that of the nulls, {Length(reason.Expected)}: the receiver was not at one height, or something else is in the field.",
-            "sonde-depths-contradict" => $"The depth shown, {Length(reason.Measured)}, contradicts that of the nulls, {Length(reason.Expected)}: one of them is of something else.",
+            "sonde-depths-agree" => $"The depth shown comes to {Length(reason.Measured)} with this tilt, and agrees with that of the nulls, {Length(reason.Expected)}.",
+            "sonde-depths-differ" => $"The depth shown comes to {Length(reason.Measured)} with this tilt, which differs from that of the nulls, {Length(reason.Expected)}: the receiver was not at one height, or something else is in the field.",
+            "sonde-depths-contradict" => $"The depth shown comes to {Length(reason.Measured)} with this tilt, which contradicts that of the nulls, {Length(reason.Expected)}: one of them is of something else.",
             "sonde-turned-alike" => $"Turned round the depth is the same, to {Length(reason.Measured)}.",
             "sonde-turned-differs" => $"Turned round the depth differs by {Length(reason.Measured)}; {Length(reason.Expected)} is what chance makes.",
             "sonde-by-strength" => "No nulls: this is by strength and its fall when lifted, whatever the tilt; so the ± is larger.",

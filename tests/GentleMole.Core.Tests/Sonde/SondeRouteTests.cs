@@ -92,6 +92,21 @@ public class SondeRouteTests
         Assert.InRange(back.RiseMetres, 0.2, 0.4);
     }
 
+    /// <summary>A pipe that drops over a step falls there more than elsewhere: nothing stands in it.</summary>
+    [Fact]
+    public void A_stretch_that_falls_steeply_is_no_backfall()
+    {
+        var told = Enumerable.Range(0, Many).Select(i =>
+        {
+            var random = new Random(44_000 + i);
+            var from = random.Next(3, 8);
+            return SondeRoute.Of(new SondeRouteTask(
+                [.. Enumerable.Range(0, 13).Select(k => new SondeFix(2 + (k * 4.016), new SitePoint(k * 4, 0), new Depth(1.1 + (0.012 * 4 * k) + (0.45 * Math.Clamp((k - from) / 2.0, 0, 1)) + (0.03 * Deviate.Normal(random))), 0))],
+                0.1, 0.03)).Value.Backfalls.Count;
+        }).ToList();
+        Assert.InRange(told.Sum(), 0, 3);
+    }
+
     [Fact]
     public void Hidden_drains_are_told_as_they_are()
     {

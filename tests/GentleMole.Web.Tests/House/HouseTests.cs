@@ -31,7 +31,7 @@ public sealed class HouseTests
         ["Trace"] = ["Identify", "Lines", "Marking", "Pinpoint", "Site"],
         ["Wires"] = ["Site"],
         ["Follow"] = ["Lines", "Site", "Trace"],
-        ["Sonde"] = ["Lines", "Site"],
+        ["Sonde"] = ["Lines", "Site", "Trace"],
         ["Fault"] = ["Site"],
         ["Network"] = ["Fields", "Lines", "Site", "Soil"],
         ["Hookup"] = ["Fields", "Instruments", "Lines", "Network", "Site", "Soil", "Walk"],

@@ -65,6 +65,20 @@ public class SondeStageTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.Single((await PushesAsync())[^1].Fixes);
     }
 
+    /// <summary>Beside a push that is there already: what is typed for another must not end in its check.</summary>
+    [Theory]
+    [InlineData("sonde", "Push", "Begin the push")]
+    [InlineData("fault", "Prep", "Begin the search")]
+    public async Task What_was_refused_when_another_is_begun_is_still_another(string method, string handler, string button)
+    {
+        var (job, line) = method == "sonde" ? (1, await DrainAsync()) : await host.StoreAsync(db => db.FaultSearches.OrderBy(f => f.Id).Select(f => ValueTuple.Create(f.JobId, f.LineId)).FirstAsync());
+        var page = await OpenAsync($"/jobs/{job}/trace/{method}?line={line}&new=true");
+        var action = page.QuerySelectorAll("form").Select(f => f.GetAttribute("action") ?? "").Single(a => a.Contains($"handler={handler}", StringComparison.Ordinal));
+        var (_, refused) = await _locator.SendAsync(action.Replace($"&handler={handler}", "", StringComparison.Ordinal), handler, ("access", ""), ("volts", "a lot"), ("frequency", "loud"));
+        Assert.NotEmpty(refused.QuerySelectorAll(".invalid-feedback"));
+        Assert.Contains(refused.QuerySelectorAll("button"), b => b.TextContent.Contains(button, StringComparison.Ordinal));
+    }
+
     [Fact]
     public async Task Nulls_clicked_on_the_plan_are_distances_and_must_lie_in_line()
     {
