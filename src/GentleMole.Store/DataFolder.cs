@@ -32,6 +32,9 @@ public sealed class DataFolder(string path) : IDisposable
     /// <summary>Drawings that were looked at and not taken over yet.</summary>
     public string Imports => Path.Combine(Root, "imports");
 
+    /// <summary>Traces of radar profiles.</summary>
+    public string Radar => Path.Combine(Root, "radar");
+
     /// <summary>Signed heads of the log, one a day: they go with every backup.</summary>
     public string Heads => Path.Combine(Root, "heads");
 
@@ -45,6 +48,9 @@ public sealed class DataFolder(string path) : IDisposable
 
     /// <summary>File of a photo.</summary>
     public string PhotoFile(Guid id, string format) => Path.Combine(Photos, $"{id:N}.{format}");
+
+    /// <summary>File of a profile's traces.</summary>
+    public string RadarFile(Guid id) => Path.Combine(Radar, $"{id:N}.traces");
 
     /// <summary>File of a drawing that lies on the desk, and the file that holds the name it came with.</summary>
     public (string Data, string Name) ImportFiles(int jobId, Guid id) => (Path.Combine(Imports, $"{jobId}-{id:N}.data"), Path.Combine(Imports, $"{jobId}-{id:N}.name"));

@@ -62,6 +62,8 @@ public sealed partial class MoleDb(DbContextOptions<MoleDb> options, ChangeConte
 
     public DbSet<MeasuredWire> MeasuredWires => Set<MeasuredWire>();
 
+    public DbSet<RadarRecord> Profiles => Set<RadarRecord>();
+
     public DbSet<FoundLine> Found => Set<FoundLine>();
 
     public DbSet<LineTie> Ties => Set<LineTie>();

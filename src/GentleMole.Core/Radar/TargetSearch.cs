@@ -85,7 +85,7 @@ public static class TargetSearch
         foreach (var response in all.OrderBy(r => r.Time))
         {
             double Aside(Response other) => Math.Abs(other.Fit.Curve.AlongMetres - response.Fit.Curve.AlongMetres);
-            if (tops.Exists(t => response.Time - t.Time < pulse ? Aside(t) < SameAlong && t.Share >= response.Share / 3 : Aside(t) < Under && t.Share >= WeakAbove * response.Share))
+            if (tops.Exists(t => response.Time - t.Time < pulse ? Aside(t) < SameAlong && t.Share >= response.Share / 3 : Aside(t) < Under && t.Share >= WeakAbove * response.Share && MayRepeat(t, response)))
             {
                 continue;
             }
@@ -96,6 +96,12 @@ public static class TargetSearch
 
         return tops;
     }
+
+    /// <summary>The bottom of what is empty follows its top at once; only water is slow, and sends to and fro.</summary>
+    private static bool MayRepeat(Response top, Response below) => !top.Track.IsNormal || below.Time - top.Time < EmptyNanoseconds;
+
+    /// <summary>There and back through air in the widest pipe that still looks like one.</summary>
+    private const double EmptyNanoseconds = 6;
 
     /// <summary>How far aside what belongs to one body may seem to lie, metres.</summary>
     private const double Under = 0.1;

@@ -5,6 +5,7 @@ using GentleMole.Core;
 using GentleMole.Store.Evidence;
 using GentleMole.Store.Writing;
 using GentleMole.Store.Model;
+using GentleMole.Store.Radar;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 
@@ -84,6 +85,12 @@ public static class LogChain
             chain = chain with { Photos = photos };
         }
 
+        if (difference is null)
+        {
+            (var profiles, difference) = await ProfilesAsync(db, file.Folder, cancellation).ConfigureAwait(false);
+            chain = chain with { Profiles = profiles };
+        }
+
         return chain with { Rows = rows, Difference = difference };
     }
 
@@ -141,6 +148,24 @@ public static class LogChain
             if (Convert.ToHexStringLower(await SHA256.HashDataAsync(stream, cancellation).ConfigureAwait(false)) is var hash && hash != photo.Sha256)
             {
                 return (count, new LogDifference($"{nameof(Photo)}:{photo.Id}", photo.JobId, "file", hash, photo.Sha256));
+            }
+
+            count++;
+        }
+
+        return (count, null);
+    }
+
+    /// <summary>Every radar profile's traces are there and are those that came.</summary>
+    private static async Task<(int Profiles, LogDifference? Difference)> ProfilesAsync(MoleDb db, DataFolder folder, CancellationToken cancellation)
+    {
+        var count = 0;
+        foreach (var record in await db.Profiles.AsNoTracking().OrderBy(p => p.At).ToListAsync(cancellation).ConfigureAwait(false))
+        {
+            var hash = await TraceFile.HashAsync(folder, record, cancellation).ConfigureAwait(false);
+            if (hash != record.Sha256)
+            {
+                return (count, new LogDifference($"{nameof(RadarRecord)}:{record.Id}", null, hash is null ? "" : "file", hash ?? "", hash is null ? "a file" : record.Sha256));
             }
 
             count++;

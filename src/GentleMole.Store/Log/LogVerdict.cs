@@ -18,6 +18,9 @@ public sealed record LogVerdict(
     /// <summary>Photos whose files are those that came.</summary>
     public int Photos { get; init; }
 
+    /// <summary>Radar profiles whose traces are those that came.</summary>
+    public int Profiles { get; init; }
+
     /// <summary>What the signed heads say; null where there are none.</summary>
     public HeadVerdict? Heads { get; init; }
 

@@ -1464,6 +1464,53 @@ namespace GentleMole.Store.Migrations
                     b.ToTable("PutAside");
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.RadarRecord", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Bytes")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double?>("CentreHertz")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("IntervalNanoseconds")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("LengthMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("SamplesEach")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double?>("SeparationMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<string>("Sha256")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Traces")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Profiles");
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.Reading", b =>
                 {
                     b.Property<byte[]>("Id")

@@ -66,6 +66,8 @@ internal static class ApiSetup
         api.MapGroup("/bench").WithTags("Candidates").MapCandidates();
         api.MapGroup("/bench").WithTags("Sonde").MapSonde();
         api.MapGroup("/bench").WithTags("Fault").MapFault();
+        api.MapGroup("/bench").WithTags("Radar").MapRadarBench();
+        api.MapGroup("/radar/profiles").WithTags("Radar").MapProfiles();
         api.MapHookupPlan();
         api.MapGroup("/jobs").WithTags("Jobs").MapJobs();
         app.MapOpenApi().AllowAnonymous();

@@ -20,6 +20,7 @@ internal static class LogVerdictWords
         { Difference: { } other } => $"{Thing(other)} is not as the log says.",
         { Rows: null } => $"The chain is whole: {verdict.Entries} entries.",
         _ => $"Everything stands as the log says: {verdict.Entries} entries, {verdict.Rows} things{(verdict.Photos > 0 ? $", {verdict.Photos} photo{(verdict.Photos == 1 ? "" : "s")}" : "")}"
+            + $"{(verdict.Profiles > 0 ? $", {verdict.Profiles} radar profile{(verdict.Profiles == 1 ? "" : "s")}" : "")}"
             + $"{(verdict.Samples > 0 ? $", {verdict.Samples} readings of instruments as they came" : "")}.",
     };
 

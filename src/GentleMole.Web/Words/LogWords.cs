@@ -33,6 +33,7 @@ internal static class LogWords
         ["FaultSearch"] = "a search for a fault",
         ["FrameLevel"] = "a reading of the frame",
         ["MeasuredWire"] = "a wire measured",
+        ["RadarRecord"] = "a radar profile",
         ["LineTie"] = "a bond or joint",
         ["Instrument"] = "an instrument",
         ["InstrumentCheck"] = "a function check",

@@ -33,11 +33,12 @@ public sealed class HouseTests
         ["Follow"] = ["Lines", "Site", "Trace"],
         ["Sonde"] = ["Lines", "Site", "Trace"],
         ["Fault"] = ["Site"],
+        ["Radar"] = [],
         ["Network"] = ["Fields", "Lines", "Site", "Soil"],
         ["Hookup"] = ["Fields", "Instruments", "Lines", "Network", "Site", "Soil", "Walk"],
         ["Identify"] = ["Fields", "Hookup", "Instruments", "Lines", "Network", "Pinpoint", "Site", "Soil", "Sweeps"],
         ["Sweeps"] = ["Fields", "Hookup", "Lines", "Network", "Site"],
-        ["Practice"] = ["Candidates", "Fault", "Fields", "Follow", "Hookup", "Identify", "Instruments", "Ledger", "Lines", "Network", "Pinpoint", "Site", "Soil", "Sonde", "Sweeps", "Trace"],
+        ["Practice"] = ["Candidates", "Fault", "Fields", "Follow", "Hookup", "Identify", "Instruments", "Ledger", "Lines", "Network", "Pinpoint", "Radar", "Site", "Soil", "Sonde", "Sweeps", "Trace"],
     };
 
     private static readonly Dictionary<string, string[]> Web = new()

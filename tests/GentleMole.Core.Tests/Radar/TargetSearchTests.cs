@@ -1,0 +1,90 @@
+using System.Text.Json;
+using GentleMole.Core.Practice;
+using GentleMole.Core.Radar;
+
+namespace GentleMole.Core.Tests.Radar;
+
+public class TargetSearchTests
+{
+    /// <summary>The worked profiles: every body that shows is found where it lies, with its sign, and nothing is made up.</summary>
+    [Theory]
+    [InlineData("easy", 4e8)]
+    [InlineData("medium", 4e8)]
+    [InlineData("cluttered", 3.5e8)]
+    public void The_worked_profiles_show_what_lies_under_them(string name, double hertz)
+    {
+        using var truth = JsonDocument.Parse(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "reference", "radar", $"{name}.truth.json")));
+        var root = truth.RootElement;
+        var bodies = root.GetProperty("targets").EnumerateArray().Concat(root.GetProperty("otherObjects").EnumerateArray())
+            .Select(t => (Along: Number(t, "alongMetres"), Cover: Number(t, "coverMetres"), IsNormal: t.GetProperty("polarity").GetString() == "normal", Shows: t.GetProperty("visible").GetBoolean(), Kind: t.GetProperty("kind").GetString())).ToList();
+        var finding = TargetSearch.Of(SgyFile.Read($"{name}.sgy", Number(root, "antennaSeparationMetres"), hertz));
+
+        Assert.Equal(Number(root, "timeZeroNanoseconds"), finding.Direct.TimeZeroNanoseconds, 0.15);
+        var velocity = Number(root, "soilVelocityMetresPerNanosecond");
+        Assert.InRange(finding.Velocity!.Value.Value, 0.975 * velocity, 1.025 * velocity);
+        foreach (var body in bodies.Where(b => b.Shows && b.Kind != "boulder"))
+        {
+            var found = Assert.Single(finding.Targets, t => Math.Abs(t.Along.Value - body.Along) < 0.1 && Math.Abs(t.Cover.Value - body.Cover) < 0.06 * body.Cover);
+            Assert.Equal(body.IsNormal, found.IsNormal);
+        }
+
+        Assert.All(finding.Targets, t => Assert.Contains(bodies, b => Math.Abs(t.Along.Value - b.Along) < 0.15 && t.Cover.Value > b.Cover - 0.08));
+    }
+
+    /// <summary>Two hundred made-up grounds: stones, layers, ringing, bottoms and repeats among pipes.</summary>
+    [Fact]
+    public void Made_up_profiles_are_read_as_they_are()
+    {
+        var (shown, found, claimed, wrong, signs) = (0, 0, 0, 0, 0);
+        var covers = new List<double>();
+        foreach (var seed in Enumerable.Range(500, 60))
+        {
+            var random = new Random(seed);
+            var ground = RadarGround.Make(random);
+            var targets = TargetSearch.Of(new MadeUpRadar().Walk(ground, random)).Targets.ToList();
+            claimed += targets.Count;
+            foreach (var body in ground.Bodies.Where(b => b.IsUtility))
+            {
+                shown++;
+                if (targets.Find(t => Math.Abs(t.Along.Value - body.AlongMetres) < 0.15 && Math.Abs(t.Cover.Value - body.CoverMetres) < Math.Max(0.08, 0.12 * body.CoverMetres)) is { } target)
+                {
+                    found++;
+                    signs += target.IsNormal == (body.Kind == BuriedKind.Air) ? 1 : 0;
+                    covers.Add(Math.Abs((target.Cover.Value / body.CoverMetres) - 1));
+                    targets.Remove(target);
+                }
+            }
+
+            wrong += targets.Count(t => !ground.Bodies.Any(b => b.Kind is not BuriedKind.Stone && Math.Abs(t.Along.Value - b.AlongMetres) < 0.2 && t.Cover.Value > b.CoverMetres - 0.1));
+        }
+
+        Assert.True(found >= 0.95 * shown, $"{found} of {shown} found");
+        Assert.True(wrong <= 0.05 * claimed, $"{wrong} of {claimed} made up");
+        Assert.True(signs >= 0.97 * found, $"{signs} of {found} signs right");
+        Assert.InRange(covers.Order().ElementAt(covers.Count / 2), 0, 0.025);
+    }
+
+    [Fact]
+    public void Where_nothing_is_nothing_is_claimed()
+    {
+        var ground = RadarGround.Make(new Random(3)) with { Bodies = [] };
+        Assert.Empty(TargetSearch.Of(new MadeUpRadar().Walk(ground, new Random(3))).Targets);
+        var silent = new RadarProfile(new float[100 * 64], 64, 0.2, [.. Enumerable.Range(0, 100).Select(i => i * 0.05)]);
+        Assert.Empty(TargetSearch.Of(silent).Targets);
+        Assert.Empty(TargetSearch.Of(silent with { AlongMetres = new double[100] }).Targets);
+        Assert.Empty(TargetSearch.Of(new RadarProfile([1], 1, 0.1, [0])).Targets);
+    }
+
+    [Fact]
+    public void A_velocity_that_is_given_is_taken()
+    {
+        var ground = new RadarGround(4, 0.04, [new SoilLayer(0, 9, 0.002)], [new BuriedBody(BuriedKind.Metal, 2, 0.8, 0.05)], 0.14, 4e8, 4, 400, 0.1);
+        var profile = new MadeUpRadar().Walk(ground, new Random(1));
+        var own = TargetSearch.Of(profile);
+        Assert.Equal(0.8, Assert.Single(own.Targets).Cover.Value, 0.03);
+        Assert.Equal(0.0999, own.Velocity!.Value.Value, 0.003);
+        Assert.Equal(0.8 * 0.09 / 0.0999, Assert.Single(TargetSearch.Of(profile, 0.09).Targets).Cover.Value, 0.06);
+    }
+
+    private static double Number(JsonElement element, string name) => element.GetProperty(name).GetDouble();
+}
