@@ -38,21 +38,25 @@ public sealed record MadeUpRadar(double NoisePart = MadeUpRadar.UsualNoise)
     public float[] Trace(RadarGround ground, double alongMetres, Random random)
     {
         var trace = new float[ground.Samples];
-        var direct = DirectPeak * (1 + (DirectSpread * Deviate.Normal(random)));
-        Put(trace, ground, ground.SeparationMetres / RadarWave.LightMetresPerNanosecond, direct);
         foreach (var (time, size) in Echoes(ground, alongMetres))
         {
             Put(trace, ground, time, size);
         }
 
+        Record(ground, trace, random);
+        return trace;
+    }
+
+    /// <summary>What an instrument adds to the echoes of a trace: the direct wave, which is not equally strong everywhere, ringing, drift and noise.</summary>
+    public void Record(RadarGround ground, Span<float> trace, Random random)
+    {
+        Put(trace, ground, ground.SeparationMetres / RadarWave.LightMetresPerNanosecond, DirectPeak * (1 + (DirectSpread * Deviate.Normal(random))));
         var (drift, noise) = (DriftPart * DirectPeak * Deviate.Normal(random), NoisePart * DirectPeak);
         for (var k = 0; k < trace.Length; k++)
         {
             var seconds = k * ground.IntervalNanoseconds * 1e-9;
             trace[k] += (float)(drift + (RingPart * DirectPeak * Math.Sin(2 * Math.PI * RingHertz * seconds)) + (noise * Deviate.Normal(random)));
         }
-
-        return trace;
     }
 
     /// <summary>Times after the pulse has left and sizes of all echoes with the antennas over a place; a positive size has the direct wave's sign.</summary>
@@ -103,7 +107,7 @@ public sealed record MadeUpRadar(double NoisePart = MadeUpRadar.UsualNoise)
 
     /// <summary>What is thin against the wavelength and no metal sends back less than its outline would (Rayleigh).</summary>
     private static double Thin(BuriedBody body, double permittivity, double hertz) =>
-        body.Kind == BuriedKind.Metal ? 1 : Math.Min(1, Math.Pow(2 * Math.PI * body.RadiusMetres / RadarWave.Wavelength(permittivity, hertz), 1.5));
+        body.Kind == BuriedKind.Metal ? 1 : Math.Min(1, Math.Pow(2 * Math.PI * body.RadiusMetres / RadarWave.Wavelength(permittivity, hertz), 2));
 
     private static double Weakened(RadarGround ground, double wayMetres, double nanoseconds)
     {
@@ -111,7 +115,7 @@ public sealed record MadeUpRadar(double NoisePart = MadeUpRadar.UsualNoise)
         return Strength / Math.Max(nanoseconds, 1) * Math.Pow(10, -RadarWave.DecibelsPerMetre(soil.Permittivity, soil.SiemensPerMetre, ground.CentreHertz) * 2 * wayMetres / 20) * 10;
     }
 
-    private static void Put(float[] trace, RadarGround ground, double nanoseconds, double size)
+    private static void Put(Span<float> trace, RadarGround ground, double nanoseconds, double size)
     {
         var middle = ground.TimeZeroNanoseconds + nanoseconds;
         var reach = 1.5e9 / ground.CentreHertz;

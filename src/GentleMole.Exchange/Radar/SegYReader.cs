@@ -85,6 +85,10 @@ public static class SegYReader
                 }
 
                 raw = new byte[each * size];
+
+                // Where the length is known, room for all traces is made at once.
+                var left = file.CanSeek ? (file.Length - file.Position + TraceHeader) / (TraceHeader + raw.Length) * each : 0;
+                samples = new float[Math.Clamp(left, 0, MostSamples)];
             }
 
             var own = BinaryPrimitives.ReadUInt16BigEndian(header.AsSpan(114));

@@ -17,6 +17,39 @@ internal static class FullWave
     private const int Rim = 24;
     private const double Air = 0.25;
 
+    /// <summary>
+    /// All traces of a line over a ground as an instrument records them: what all traces share early on, which is the antennas in this model and not
+    /// those of an instrument, is taken off, and an instrument's own direct wave, ringing, drift and noise laid over the rest.
+    /// </summary>
+    public static RadarProfile Record(RadarGround ground, Random random)
+    {
+        var samples = Walk(ground);
+        var each = ground.Samples;
+        for (var k = 0; k < each; k++)
+        {
+            var late = (k * ground.IntervalNanoseconds) - ground.TimeZeroNanoseconds;
+            var share = (float)Math.Clamp((EarlyNanoseconds + 2 - late) / 2, 0, 1);
+            var mean = Enumerable.Range(0, ground.Traces).Average(i => samples[(i * each) + k]);
+            for (var i = 0; i < ground.Traces; i++)
+            {
+                samples[(i * each) + k] = (samples[(i * each) + k] - (share * mean)) * Scale;
+            }
+        }
+
+        var instrument = new MadeUpRadar();
+        for (var i = 0; i < ground.Traces; i++)
+        {
+            instrument.Record(ground, samples.AsSpan(i * each, each), random);
+        }
+
+        return new RadarProfile(samples, each, ground.IntervalNanoseconds, [.. Enumerable.Range(0, ground.Traces).Select(i => i * ground.SpacingMetres)], ground.SeparationMetres, ground.CentreHertz);
+    }
+
+    private const double EarlyNanoseconds = 4;
+
+    /// <summary>Brings its unit to that of the instrument: a pipe of metal half a metre down is some hundredth of the direct wave.</summary>
+    private const float Scale = 0.1f;
+
     /// <summary>All traces of a line over a ground, without noise.</summary>
     /// <param name="cell">Side of a cell, metres.</param>
     /// <param name="halfWidth">How far to each side of the antennas the ground is reckoned, metres.</param>

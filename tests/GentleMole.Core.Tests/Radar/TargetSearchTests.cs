@@ -76,6 +76,21 @@ public class TargetSearchTests
     }
 
     [Fact]
+    public void Walked_from_the_other_end_it_is_the_same_ground()
+    {
+        var profile = SgyFile.Read("medium.sgy", 0.14, 4e8);
+        var turned = profile with
+        {
+            Samples = [.. Enumerable.Range(0, profile.Traces).Reverse().SelectMany(i => profile.Trace(i).ToArray())],
+            AlongMetres = [.. profile.AlongMetres.Reverse().Select(a => a - profile.AlongMetres[^1])],
+        };
+        var (one, other) = (TargetSearch.Of(profile).Targets, TargetSearch.Of(turned).Targets);
+        Assert.Equal(one.Count, other.Count);
+        Assert.All(one.Zip(other), p => Assert.Equal(p.First.Along.Value - profile.AlongMetres[^1], p.Second.Along.Value, 0.05));
+        Assert.All(one.Zip(other), p => Assert.Equal(p.First.Cover.Value, p.Second.Cover.Value, 0.02));
+    }
+
+    [Fact]
     public void A_velocity_that_is_given_is_taken()
     {
         var ground = new RadarGround(4, 0.04, [new SoilLayer(0, 9, 0.002)], [new BuriedBody(BuriedKind.Metal, 2, 0.8, 0.05)], 0.14, 4e8, 4, 400, 0.1);

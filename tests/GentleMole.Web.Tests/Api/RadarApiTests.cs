@@ -140,6 +140,18 @@ public class RadarApiTests(MoleHost host) : IClassFixture<MoleHost>
     }
 
     [Fact]
+    public async Task A_body_that_announces_too_much_is_refused_before_it_comes()
+    {
+        using var announced = new StringContent("--xx");
+        announced.Headers.ContentType = MediaTypeHeaderValue.Parse("multipart/form-data; boundary=xx");
+        announced.Headers.ContentLength = 600_000_000;
+        var request = new HttpRequestMessage(HttpMethod.Post, Profiles) { Content = announced };
+        var response = await host.Device().SendAsync(request, HttpCompletionOption.ResponseHeadersRead);
+        Assert.Equal(HttpStatusCode.RequestEntityTooLarge, response.StatusCode);
+        Assert.Contains("512 MB", (await response.JsonAsync()).GetProperty("detail").GetString(), StringComparison.Ordinal);
+    }
+
+    [Fact]
     public async Task Who_is_not_known_or_asks_for_what_is_not_there_is_told()
     {
         Assert.Equal(HttpStatusCode.Unauthorized, (await host.CreateClient().PostAsync(Profiles, Form(Worked("easy")))).StatusCode);
