@@ -49,9 +49,10 @@ internal static class FrameDrawing
         {
             yield return ScenePath.Box(Looks.Interval, X(Math.Max(from, fault.Along.Low95)), Top, X(Math.Min(to, fault.Along.High95)), height - Foot);
             yield return new ScenePath(Looks.Upright, [new(X(fault.Along.Value), Top), new(X(fault.Along.Value), height - Foot)]);
-            // Behind a fault the levels are above the line: below it there is room.
+            // Behind a fault the levels are above the line and before it below: to each side there is room where the curve is not.
+            var isLeft = X(fault.Along.Value) < width * 0.75;
             yield return new SceneText(
-                Looks.Name, new(X(fault.Along.Value), height - Foot - 10 - (18 * (i % 3))), $"{(fault.Grade is { } grade ? FaultWords.Grade(grade) + ", " : "")}{person.Length(fault.Along.Value)}", X(fault.Along.Value) < width * 0.75 ? 6 : -6, 4, X(fault.Along.Value) < width * 0.75 ? -1 : 1);
+                Looks.Name, new(X(fault.Along.Value), isLeft ? height - Foot - 10 - (18 * (i % 3)) : Top + 10 + (18 * (i % 3))), $"{(fault.Grade is { } grade ? FaultWords.Grade(grade) + ", " : "")}{person.Length(fault.Along.Value)}", isLeft ? 6 : -6, 4, isLeft ? -1 : 1);
         }
 
         if (finding is { Faults.Count: > 0 })
