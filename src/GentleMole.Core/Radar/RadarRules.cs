@@ -6,9 +6,6 @@ public static class RadarRules
     /// <summary>Velocities in any ground, metres per nanosecond: from brine to just under that in vacuum.</summary>
     public static readonly Bounds Velocity = new(0.01, 0.2998);
 
-    /// <summary>Relative permittivities, of the same.</summary>
-    public static readonly Bounds Permittivity = new(1, 899);
-
     /// <summary>Places along a line, metres.</summary>
     public static readonly Bounds Along = new(-1e5, 1e5);
 

@@ -33,7 +33,7 @@ public class TargetSearchTests
         Assert.All(finding.Targets, t => Assert.Contains(bodies, b => Math.Abs(t.Along.Value - b.Along) < 0.15 && t.Cover.Value > b.Cover - 0.08));
     }
 
-    /// <summary>Two hundred made-up grounds: stones, layers, ringing, bottoms and repeats among pipes.</summary>
+    /// <summary>Sixty made-up grounds: stones, layers, ringing, bottoms and repeats among pipes.</summary>
     [Fact]
     public void Made_up_profiles_are_read_as_they_are()
     {
