@@ -52,6 +52,9 @@ public sealed class DataFolder(string path) : IDisposable
     /// <summary>File of a profile's traces.</summary>
     public string RadarFile(Guid id) => Path.Combine(Radar, $"{id:N}.traces");
 
+    /// <summary>File of traces that came while a profile is still walked, by the number of the first.</summary>
+    public string RadarPartFile(Guid id, int first) => Path.Combine(Radar, $"{id:N}.{first:D7}.part");
+
     /// <summary>File of a drawing that lies on the desk, and the file that holds the name it came with.</summary>
     public (string Data, string Name) ImportFiles(int jobId, Guid id) => (Path.Combine(Imports, $"{jobId}-{id:N}.data"), Path.Combine(Imports, $"{jobId}-{id:N}.name"));
 

@@ -52,6 +52,8 @@ public sealed partial class MoleDb
             job.HasMany(j => j.Pushes).WithOne().HasForeignKey(p => p.JobId);
             job.HasMany(j => j.FaultSearches).WithOne().HasForeignKey(s => s.JobId);
             job.HasMany(j => j.MeasuredWires).WithOne().HasForeignKey(w => w.JobId);
+            job.HasMany(j => j.Profiles).WithOne().HasForeignKey(p => p.JobId);
+            job.HasMany(j => j.Calibrations).WithOne().HasForeignKey(c => c.JobId);
             job.HasMany(j => j.Ties).WithOne().HasForeignKey(t => t.JobId);
             job.Property(j => j.SoilOhmMetres).HasDefaultValue(80.0);
             job.HasIndex(j => j.NoticeNumber).IsUnique().HasFilter("NoticeNumber <> ''");
@@ -111,6 +113,27 @@ public sealed partial class MoleDb
             search.Property(s => s.PinnedMetres).HasConversion(AsJson<double>(), Compared<double>());
             search.HasMany(s => s.Levels).WithOne().HasForeignKey(l => l.SearchId);
             search.HasOne<SoughtLine>().WithMany().HasForeignKey(s => s.LineId);
+        });
+        builder.Entity<RadarRecord>().Property(p => p.Id).ValueGeneratedNever();
+        builder.Entity<RadarPart>(part =>
+        {
+            part.HasOne<Job>().WithMany().HasForeignKey(p => p.JobId);
+            part.HasOne<RadarRecord>().WithMany().HasForeignKey(p => p.ProfileId);
+            part.HasIndex(p => new { p.ProfileId, p.First }).IsUnique();
+        });
+        builder.Entity<WalkedProfile>(walked =>
+        {
+            walked.HasOne(w => w.Profile).WithMany().HasForeignKey(w => w.ProfileId);
+            walked.HasMany(w => w.Picks).WithOne().HasForeignKey(p => p.WalkedProfileId);
+            walked.Property(w => w.Marks).HasConversion(AsJson<WalkMark>(), Compared<WalkMark>());
+            walked.Property(w => w.Steps).HasConversion(AsJson<Core.Radar.RadarStep>(), Compared<Core.Radar.RadarStep>());
+            walked.Property(w => w.StepsBefore).HasConversion(AsJson<List<Core.Radar.RadarStep>>(), ComparedLists<Core.Radar.RadarStep>());
+            walked.HasIndex(w => w.ProfileId);
+        });
+        builder.Entity<RadarCalibration>(calibration =>
+        {
+            calibration.Ignore(c => c.Soil).Ignore(c => c.Known).Ignore(c => c.Wheel);
+            calibration.Property(c => c.CountedMetres).HasConversion(AsJson<double>(), Compared<double>());
         });
         builder.Entity<MeasuredWire>(wire =>
         {

@@ -64,6 +64,14 @@ public sealed partial class MoleDb(DbContextOptions<MoleDb> options, ChangeConte
 
     public DbSet<RadarRecord> Profiles => Set<RadarRecord>();
 
+    public DbSet<RadarPart> RadarParts => Set<RadarPart>();
+
+    public DbSet<WalkedProfile> WalkedProfiles => Set<WalkedProfile>();
+
+    public DbSet<RadarPick> RadarPicks => Set<RadarPick>();
+
+    public DbSet<RadarCalibration> Calibrations => Set<RadarCalibration>();
+
     public DbSet<FoundLine> Found => Set<FoundLine>();
 
     public DbSet<LineTie> Ties => Set<LineTie>();

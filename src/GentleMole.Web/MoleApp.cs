@@ -62,6 +62,8 @@ internal static class MoleApp
         builder.Services.AddSingleton<ProcessorGate>();
         builder.Services.AddSingleton<IdentityDesk>();
         builder.Services.AddSingleton<WalkDesk>();
+        builder.Services.AddSingleton<RadarDesk>();
+        builder.Services.AddSingleton<ProfileShelf>();
         builder.Services.AddSingleton<LiveDesk>();
         builder.Services.AddSingleton<LiveTicks>();
         builder.Services.AddHostedService(services => services.GetRequiredService<LiveTicks>());

@@ -16,6 +16,12 @@ public sealed record JobProgress(
     /// <summary>Of those, with passes that nobody has walked.</summary>
     public int SweepsOpen { get; init; }
 
+    /// <summary>Radar profiles on the site.</summary>
+    public int Profiles { get; init; }
+
+    /// <summary>Of those, not read to their end yet.</summary>
+    public int ProfilesOpen { get; init; }
+
     /// <summary>True when nothing is left to do in a stage.</summary>
     public bool IsDone(JobStage stage) => stage switch
     {
@@ -25,17 +31,19 @@ public sealed record JobProgress(
         JobStage.Hookup => Hookups > 0 || AllAnswered,
         JobStage.Sweep => (Sweeps > 0 && SweepsOpen == 0) || AllAnswered,
         JobStage.Trace => NoticeComplete && LinesUntraced == 0 && Lines > 0,
+        JobStage.Radar => (Profiles > 0 && ProfilesOpen == 0) || AllAnswered,
         JobStage.Marks => AllAnswered,
         JobStage.Handover => HandedOver,
     };
 
     /// <summary>
     /// The first stage with something left to do; the handover when all is done. Plans that are still on their way do not
-    /// hold up the site: where field work has begun, it goes on. Nor does a sweep that nobody has laid, or one that is still walked while lines are traced.
+    /// hold up the site: where field work has begun, it goes on. Nor does a sweep that nobody has laid, or one that is still walked while lines are traced,
+    /// nor a radar that is not on the site.
     /// </summary>
     public JobStage Current => HandedOver
         ? JobStage.Handover
-        : Enum.GetValues<JobStage>().First(s => s == JobStage.Handover || (!IsDone(s) && !(s == JobStage.Records && Hookups > 0) && !(s == JobStage.Sweep && (Sweeps == 0 || LinesUntraced < Lines))));
+        : Enum.GetValues<JobStage>().First(s => s == JobStage.Handover || (!IsDone(s) && !(s == JobStage.Records && Hookups > 0) && !(s == JobStage.Sweep && (Sweeps == 0 || LinesUntraced < Lines)) && !(s == JobStage.Radar && Profiles == 0)));
 
     /// <summary>One word for lists and devices.</summary>
     public string State => HandedOver ? "handed over" : Current == JobStage.Handover ? "ready to hand over" : Current.ToString().ToLowerInvariant();

@@ -21,6 +21,9 @@ public enum JobStage
     /// <summary>Following it, dot by dot.</summary>
     Trace,
 
+    /// <summary>What a radar sees of the ground.</summary>
+    Radar,
+
     /// <summary>What is painted, and the answers.</summary>
     Marks,
 

@@ -1,4 +1,5 @@
 using GentleMole.Core.Radar;
+using GentleMole.Core.Site;
 
 namespace GentleMole.Core.Practice;
 
@@ -29,6 +30,39 @@ public sealed record RadarGround(
 
     /// <summary>The soil at a depth.</summary>
     public SoilLayer SoilAt(double depthMetres) => Layers.Last(l => l.FromMetres <= Math.Max(0, depthMetres));
+
+    private const double LeastCrossing = 20;
+    private const double LeastCover = 0.05;
+
+    /// <summary>The ground under a straight way over a site: every pipe that it crosses, at its depth and angle, and stones by chance.</summary>
+    /// <param name="stones">How many.</param>
+    public static RadarGround Under(
+        IReadOnlyList<BuriedPipe> pipes, Run way, IReadOnlyList<SoilLayer> layers, double spacingMetres, double centreHertz, int stones, Random random)
+    {
+        var bodies = new List<BuriedBody>();
+        foreach (var pipe in pipes)
+        {
+            foreach (var crossing in way.CrossingsWith(pipe.Line.Run))
+            {
+                var on = pipe.Line.Run.Project(way.At(crossing.ChainageMetres));
+                var turn = Azimuth.Of(pipe.Line.Run.DirectionAt(on.ChainageMetres)).ApartFrom(Azimuth.Of(way.DirectionAt(crossing.ChainageMetres)));
+                var cover = pipe.Line.DepthAt(on.ChainageMetres).Metres - pipe.RadiusMetres;
+
+                // What is crossed nearly along makes no curve.
+                if (Math.Min(turn, 180 - turn) is var angle && angle >= LeastCrossing)
+                {
+                    bodies.Add(new BuriedBody(pipe.Kind, crossing.ChainageMetres, Math.Max(LeastCover, cover), pipe.RadiusMetres, angle));
+                }
+            }
+        }
+
+        for (var i = 0; i < stones; i++)
+        {
+            bodies.Add(new BuriedBody(BuriedKind.Stone, random.NextDouble() * way.Length, 0.1 + (1.6 * random.NextDouble()), 0.015 + (0.02 * random.NextDouble())) { Permittivity = 4.5 + (3.5 * random.NextDouble()) });
+        }
+
+        return new RadarGround(way.Length, spacingMetres, layers, [.. bodies.OrderBy(b => b.AlongMetres)], 0.14, centreHertz, 4, 512, 0.1);
+    }
 
     /// <summary>A ground by chance: one to five utilities at least three quarters of a metre apart, perhaps a layer, a boulder, and stones by the dozen.</summary>
     public static RadarGround Make(Random random)

@@ -68,12 +68,28 @@ public sealed record DirectWave(double PeakNanoseconds, int Sign, double Hertz, 
     }
 
     /// <summary>From the way between the two lobes beside the peak: of a Ricker pulse they lie √6/(π f) apart.</summary>
-    private static double Middle(double[] mean, int at, double interval)
+    private static double Middle(double[] mean, int at, double interval) =>
+        Pulse(mean, at, Math.Max(1, (int)(LongestLobe / interval)), interval) is { } hertz ? Math.Clamp(hertz, LeastHertz, MostHertz) : UsualHertz;
+
+    /// <summary>Middle frequency of the direct wave as its samples alone tell it, whatever antennas there are; null for a record of nothing.</summary>
+    internal static double? PulseHertz(RadarProfile profile)
+    {
+        var mean = Mean(profile);
+        var at = 0;
+        for (var k = 1; k < mean.Length; k++)
+        {
+            at = Math.Abs(mean[k]) > Math.Abs(mean[at]) ? k : at;
+        }
+
+        return mean.Length == 0 || mean[at] == 0 ? null : Pulse(mean, at, mean.Length, profile.IntervalNanoseconds);
+    }
+
+    private static double? Pulse(double[] mean, int at, int farthest, double interval)
     {
         int Lobe(int step)
         {
             var best = at;
-            for (var k = at + step; k >= 0 && k < mean.Length && Math.Abs(k - at) * interval < LongestLobe; k += step)
+            for (var k = at + step; k >= 0 && k < mean.Length && Math.Abs(k - at) < farthest; k += step)
             {
                 if (mean[k] * Math.Sign(mean[at]) < mean[best] * Math.Sign(mean[at]))
                 {
@@ -89,7 +105,7 @@ public sealed record DirectWave(double PeakNanoseconds, int Sign, double Hertz, 
         }
 
         var apart = (Lobe(1) - Lobe(-1)) * interval;
-        return apart <= 0 ? UsualHertz : Math.Clamp(Math.Sqrt(6) / (Math.PI * apart) * 1e9, LeastHertz, MostHertz);
+        return apart <= 0 ? null : Math.Sqrt(6) / (Math.PI * apart) * 1e9;
     }
 
     private const double LongestLobe = 12;

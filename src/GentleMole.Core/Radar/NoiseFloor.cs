@@ -1,6 +1,9 @@
 namespace GentleMole.Core.Radar;
 
-/// <summary>Where a profile stops saying anything: the usual size of what comes at each time, and the noise under it.</summary>
+/// <summary>
+/// Where a profile stops saying anything: the usual size of what comes at each time, and the noise under it. Over a ground that throws little back between
+/// its pipes the usual size is noise early; what still stands out of it on some traces says how deep the pulse is heard.
+/// </summary>
 /// <param name="Size">Of the traces less what they have in common, sample by sample (median of the absolute values, smoothed), in the instrument's unit.</param>
 /// <param name="Noise">The same where it is least: of noise alone, where the window is long enough to come to it.</param>
 /// <param name="FromNanoseconds">From the first sample: later than this nothing may be said; the end of the window where the curve still falls there.</param>
@@ -10,7 +13,9 @@ public sealed record NoiseFloor(IReadOnlyList<double> Size, double Noise, double
     private const double LeastPart = 0.1;
     private const double WowPeriods = 2.5;
     private const int Smooth = 12;
-    private const int MostTraces = 120;
+    private const int MostTraces = 600;
+    private const double StrongPart = 0.99;
+    private const double StrongLevel = 1.5;
 
     /// <summary>Finds it; at most some hundred traces are looked at.</summary>
     public static NoiseFloor Of(RadarProfile profile)
@@ -31,7 +36,7 @@ public sealed record NoiseFloor(IReadOnlyList<double> Size, double Noise, double
         }
 
         var usual = RadarCleaning.Usual(taken, chosen, each);
-        var size = new double[each];
+        var (size, strong) = (new double[each], new double[each]);
         Parallel.For(0, each, () => new float[chosen], (k, _, row) =>
         {
             for (var i = 0; i < chosen; i++)
@@ -40,32 +45,44 @@ public sealed record NoiseFloor(IReadOnlyList<double> Size, double Noise, double
             }
 
             Array.Sort(row);
-            size[k] = row[chosen / 2];
+            (size[k], strong[k]) = (row[chosen / 2], row[(int)(StrongPart * (chosen - 1))]);
             return row;
         }, _ => { });
 
-        var smooth = new double[each];
-        for (var k = 0; k < each; k++)
+        // Noise stays as it is while echoes die away: the level end of the curve, where there is one.
+        var (smooth, loud) = (Smoothed(size), Smoothed(strong));
+        var last = Math.Max(LevelFrom(smooth, Level), LevelFrom(loud, StrongLevel));
+        return new NoiseFloor(smooth, smooth.Min(), last * profile.IntervalNanoseconds);
+    }
+
+    /// <summary>Where the level end of a curve begins; its end where there is none.</summary>
+    private static int LevelFrom(double[] curve, double times)
+    {
+        var least = curve.Min();
+        var last = curve.Length;
+        while (last > 0 && curve[last - 1] <= times * least)
         {
-            var (low, high) = (Math.Max(0, k - Smooth), Math.Min(each, k + Smooth + 1));
+            last--;
+        }
+
+        return curve.Length - last < LeastPart * curve.Length ? curve.Length : last;
+    }
+
+    private static double[] Smoothed(double[] curve)
+    {
+        var smooth = new double[curve.Length];
+        for (var k = 0; k < curve.Length; k++)
+        {
+            var (low, high) = (Math.Max(0, k - Smooth), Math.Min(curve.Length, k + Smooth + 1));
             double sum = 0;
             for (var j = low; j < high; j++)
             {
-                sum += size[j];
+                sum += curve[j];
             }
 
             smooth[k] = sum / (high - low);
         }
 
-        // Noise stays as it is while echoes die away: the level end of the curve, where there is one.
-        var noise = smooth.Min();
-        var last = each;
-        while (last > 0 && smooth[last - 1] <= Level * noise)
-        {
-            last--;
-        }
-
-        last = each - last < LeastPart * each ? each : last;
-        return new NoiseFloor(smooth, noise, last * profile.IntervalNanoseconds);
+        return smooth;
     }
 }

@@ -12,56 +12,86 @@ public static class RadarChain
     private const double MostGainDecibels = 90;
     private const double UsualVelocity = 0.1;
 
+    /// <summary>Steps in the order in which they are usually done; the gain by the data.</summary>
+    public static IReadOnlyList<RadarStep> Usual { get; } =
+        [new(RadarStepKind.TimeZero), new(RadarStepKind.Dewow), new(RadarStepKind.BandPass), new(RadarStepKind.Background), new(RadarStepKind.Gain)];
+
     /// <summary>The profile after the steps.</summary>
     /// <param name="steps">With settings that can be (<see cref="RadarStep.Wrong"/>).</param>
-    public static RadarProfile Run(RadarProfile profile, IReadOnlyList<RadarStep> steps)
+    public static RadarProfile Run(RadarProfile profile, IReadOnlyList<RadarStep> steps) => Follow(profile, steps).Profile;
+
+    /// <summary>The same, with what the data set where a step left it open, and where time zero lies afterwards.</summary>
+    /// <param name="steps">With settings that can be (<see cref="RadarStep.Wrong"/>).</param>
+    public static ChainRun Follow(RadarProfile profile, IReadOnlyList<RadarStep> steps)
     {
         var direct = DirectWave.Of(profile);
         var (samples, from) = (profile.Samples, direct.TimeZeroNanoseconds);
+        var settled = new List<RadarStep>(steps.Count);
 
         // Two rooms by turns: fresh memory for every step would cost more than the steps.
-        var rooms = new[] { new float[samples.Length], steps.Count > 1 ? new float[samples.Length] : [] };
+        var rooms = new[] { steps.Count > 0 ? new float[samples.Length] : [], steps.Count > 1 ? new float[samples.Length] : [] };
         for (var i = 0; i < steps.Count; i++)
         {
-            var (step, into, here) = (steps[i], rooms[i % 2], profile with { Samples = samples });
+            var (into, here) = (rooms[i % 2], profile with { Samples = samples });
+            var step = Settled(steps[i], here, direct, from);
+            var (first, second) = (step.First ?? 0, step.Second ?? 0);
+            settled.Add(step);
             switch (step.Kind)
             {
                 case RadarStepKind.TimeZero:
-                    Moved(here, into, step.First ?? from);
+                    Moved(here, into, first);
                     break;
                 case RadarStepKind.Dewow:
-                    EachTrace(here, into, (trace, to) => RadarCleaning.Dewow(trace, to, Half(step.First ?? (WowPeriods * 1e9 / direct.Hertz), here)));
+                    EachTrace(here, into, (trace, to) => RadarCleaning.Dewow(trace, to, Half(first, here)));
                     break;
                 case RadarStepKind.BandPass:
-                    Filtered(here, into, (step.First * 1e6) ?? (LowPart * direct.Hertz), (step.Second * 1e6) ?? Math.Max(HighPart * direct.Hertz, (step.First * 2e6) ?? 0));
+                    Filtered(here, into, first * 1e6, second * 1e6);
                     break;
                 case RadarStepKind.Background:
-                    BackgroundFilter.Run(here, into, step.First ?? 0);
+                    BackgroundFilter.Run(here, into, first);
                     break;
                 case RadarStepKind.Gain:
-                    Gained(here, into, from, step.First ?? Falling(here, from));
+                    Gained(here, into, from, first);
                     break;
                 case RadarStepKind.Agc:
-                    EachTrace(here, into, (trace, to) => Even(trace, to, Half(step.First ?? (AgcPeriods * 1e9 / direct.Hertz), here)));
+                    EachTrace(here, into, (trace, to) => Even(trace, to, Half(first, here)));
                     break;
                 case RadarStepKind.Envelope:
                     Envelope(here, into);
                     break;
-                case RadarStepKind.Migrate when step.Second is > 0.5:
-                    KirchhoffMigration.Run(here, into, from, step.First ?? UsualVelocity);
+                case RadarStepKind.Migrate when second > 0.5:
+                    KirchhoffMigration.Run(here, into, from, first);
                     break;
                 case RadarStepKind.Migrate:
-                    StoltMigration.Run(here, into, from, step.First ?? UsualVelocity);
+                    StoltMigration.Run(here, into, from, first);
                     break;
                 default:
                     throw new InvalidOperationException($"{step.Kind} is no step.");
             }
 
             samples = into;
-            from = step.Kind == RadarStepKind.TimeZero ? Math.Max(0, from - (step.First ?? from)) : from;
+            from = step.Kind == RadarStepKind.TimeZero ? Math.Max(0, from - first) : from;
         }
 
-        return profile with { Samples = samples };
+        return new ChainRun(profile with { Samples = samples }, settled, from);
+    }
+
+    /// <summary>A step with what it left open set by the data.</summary>
+    private static RadarStep Settled(RadarStep step, RadarProfile here, DirectWave direct, double from)
+    {
+        var megahertz = direct.Hertz / 1e6;
+        return step.Kind switch
+        {
+            RadarStepKind.TimeZero => step with { First = step.First ?? from },
+            RadarStepKind.Dewow => step with { First = step.First ?? (WowPeriods * 1e3 / megahertz) },
+            RadarStepKind.BandPass => step with { First = step.First ?? (LowPart * megahertz), Second = step.Second ?? Math.Max(HighPart * megahertz, (step.First * 2) ?? 0) },
+            RadarStepKind.Background => step with { First = step.First ?? 0 },
+            RadarStepKind.Gain => step with { First = step.First ?? Falling(here, from) },
+            RadarStepKind.Agc => step with { First = step.First ?? (AgcPeriods * 1e3 / megahertz) },
+            RadarStepKind.Migrate => step with { First = step.First ?? UsualVelocity, Second = step.Second ?? 0 },
+            RadarStepKind.Envelope => step,
+            _ => throw new InvalidOperationException($"{step.Kind} is no step."),
+        };
     }
 
     /// <summary>What the ground and the spreading leave over, decibels a nanosecond: a straight line through the logarithm of the usual size, after spreading is allowed for, down to the noise.</summary>

@@ -40,6 +40,18 @@ public sealed record RadarProfile(
         }
     }
 
+    /// <summary>Some of its traces, in their order.</summary>
+    /// <param name="first">The first of them.</param>
+    public RadarProfile Part(int first, int count) =>
+        this with { Samples = Samples.AsSpan(first * SamplesEach, count * SamplesEach).ToArray(), AlongMetres = AlongMetres[first..(first + count)] };
+
+    /// <summary>The traces within a distance of a place along the line, from the first of them to the last.</summary>
+    public RadarProfile Near(double alongMetres, double reachMetres)
+    {
+        var first = Array.FindIndex(AlongMetres, a => Math.Abs(a - alongMetres) <= reachMetres);
+        return first < 0 ? Part(0, 0) : Part(first, Array.FindLastIndex(AlongMetres, a => Math.Abs(a - alongMetres) <= reachMetres) - first + 1);
+    }
+
     /// <summary>One trace.</summary>
     public ReadOnlySpan<float> Trace(int i) => Samples.AsSpan(i * SamplesEach, SamplesEach);
 }

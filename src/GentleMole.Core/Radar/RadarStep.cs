@@ -19,7 +19,7 @@ public sealed record RadarStep(RadarStepKind Kind, double? First = null, double?
     };
 
     /// <summary>What its settings may be, in their order; the second is empty where there is none.</summary>
-    public (Bounds First, Bounds? Second) Limits => Kind switch
+    public (Bounds First, Bounds? Second) Limits() => Kind switch
     {
         RadarStepKind.TimeZero => (new(0, 1e5), null),
         RadarStepKind.Dewow or RadarStepKind.Agc => (new(0.01, 1e5), null),
@@ -35,7 +35,7 @@ public sealed record RadarStep(RadarStepKind Kind, double? First = null, double?
     public List<FieldError> Wrong()
     {
         var errors = new List<FieldError>();
-        var (first, second) = Limits;
+        var (first, second) = Limits();
         first.Refuse(errors, First, "first", "a setting of this step");
         (second ?? new Bounds(0, 0)).Refuse(errors, Second, "second", "a setting of this step");
         if (errors.Count == 0 && Kind == RadarStepKind.BandPass && First >= Second)

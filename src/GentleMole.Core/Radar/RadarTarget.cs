@@ -10,4 +10,8 @@ namespace GentleMole.Core.Radar;
 /// <param name="Confidence">How likely it is a pipe or cable and no clutter, 0 to 1.</param>
 /// <param name="Strength">Of the response, with its way allowed for, as a part of the strongest of the profile.</param>
 public sealed record RadarTarget(
-    Estimate Along, double TimeNanoseconds, Estimate Cover, Estimate Velocity, double RadiusMetres, bool IsNormal, double Confidence, double Strength);
+    Estimate Along, double TimeNanoseconds, Estimate Cover, Estimate Velocity, double RadiusMetres, bool IsNormal, double Confidence, double Strength)
+{
+    /// <summary>Angle between pipe and line, as its curve tells it against the site's velocity; 90 where nothing speaks against square.</summary>
+    public double CrossingDegrees { get; init; } = 90;
+}

@@ -25,15 +25,72 @@ public static class TargetSearch
     private const double NinetyFive = 1.96;
     private const double TimeSigma = 0.15;
 
-    /// <summary>Searches a profile.</summary>
+    /// <summary>Searches a profile; a long one stretch by stretch, each with what lies beside it.</summary>
     /// <param name="velocity">Of the ground, metres per nanosecond; null to take it from the profile itself.</param>
-    public static RadarFinding Of(RadarProfile profile, double? velocity = null)
+    public static RadarFinding Of(RadarProfile profile, double? velocity = null, CancellationToken cancellation = default)
     {
         var direct = DirectWave.Of(profile);
+        var responses = new List<Response>();
+        foreach (var (first, count, from, to) in Stretches(profile))
+        {
+            cancellation.ThrowIfCancellationRequested();
+            var part = from == 0 && to == profile.Traces ? profile : profile.Part(from, to - from);
+            responses.AddRange(Stretch(part, direct, velocity).Where(r => NearestTo(r.Fit.Curve.AlongMetres, profile.AlongMetres, from, to) is var at && at >= first && at < first + count));
+        }
+
         var given = velocity is { } known ? Estimate.Symmetric(known, 0) : (Estimate?)null;
-        if (profile.Traces < FewestPicks)
+        if (responses.Count == 0)
         {
             return new RadarFinding(direct, given, []);
+        }
+
+        var site = given ?? Site(responses);
+        var separation = profile.SeparationMetres ?? 0;
+        var kept = responses.Select(r => Settled(r, site.Value, velocity is not null, separation)).OfType<Response>().Select(r => (Response: r, Odds: Odds(r, profile))).OrderBy(k => k.Response.Fit.Curve.AlongMetres).ToList();
+        return new RadarFinding(direct, site, [.. kept.Where(k => k.Odds > 0).Select(k => Told(k.Response, k.Odds, site.Value, profile, direct))])
+        {
+            Doubtful = [.. kept.Where(k => k.Odds is <= 0 and > DoubtfulOdds).Select(k => Told(k.Response, k.Odds, site.Value, profile, direct))],
+        };
+    }
+
+    /// <summary>Traces that are searched together: of a long profile some hundreds, and those to both sides whose echoes reach in.</summary>
+    private static IEnumerable<(int First, int Count, int From, int To)> Stretches(RadarProfile profile)
+    {
+        if (profile.Traces <= MostTogether)
+        {
+            yield return (0, profile.Traces, 0, profile.Traces);
+            yield break;
+        }
+
+        var beside = Math.Clamp((int)(BesideMetres / Math.Max(profile.SpacingMetres, 1e-3)), 1, MostTogether / 4);
+        var each = MostTogether - (2 * beside);
+        for (var first = 0; first < profile.Traces; first += each)
+        {
+            yield return (first, each, Math.Max(0, first - beside), Math.Min(profile.Traces, first + each + beside));
+        }
+    }
+
+    private const int MostTogether = 600;
+    private const double BesideMetres = 3;
+    private const double DoubtfulOdds = -4;
+
+    private static int NearestTo(double along, double[] places, int from, int to)
+    {
+        var nearest = from;
+        for (var i = from; i < to; i++)
+        {
+            nearest = Math.Abs(places[i] - along) < Math.Abs(places[nearest] - along) ? i : nearest;
+        }
+
+        return nearest;
+    }
+
+    /// <summary>Responses of one stretch, all its traces together.</summary>
+    private static List<Response> Stretch(RadarProfile profile, DirectWave direct, double? velocity)
+    {
+        if (profile.Traces < FewestPicks)
+        {
+            return [];
         }
 
         var clean = RadarCleaning.Of(profile, direct);
@@ -44,33 +101,38 @@ public static class TargetSearch
         }
 
         var responses = Tops([.. Peaks(profile, direct, stack).Select(p => Follow(profile, direct, clean, p, velocity)).OfType<Response>()], direct);
-        if (responses.Count == 0)
-        {
-            return new RadarFinding(direct, given, []);
-        }
-
-        var strongest = responses.Max(r => r.Share);
-        responses = responses.ConvertAll(r => r with { Share = r.Share / strongest });
-        var site = given ?? Site(responses);
-        var log = (Math.Log(site.Value), velocity is null ? SiteSpread : 0.002);
-        var separation = profile.SeparationMetres ?? 0;
-        var kept = new List<Response>();
-        foreach (var response in responses.Where(r => velocity is not null || Math.Abs(Math.Log(r.Own / site.Value)) < OddVelocity))
-        {
-            if (EchoFit.Of(response.Track.Picks, separation, response.Fit.Curve, log) is { } again)
-            {
-                kept.Add(response with { Fit = again });
-            }
-        }
-
-        return new RadarFinding(direct, site, [.. kept.Where(k => Odds(k, profile) > 0).OrderBy(k => k.Fit.Curve.AlongMetres).Select(k => Told(k, profile, direct))]);
+        var strongest = responses.Count == 0 ? 1 : responses.Max(r => r.Share);
+        return responses.ConvertAll(r => r with { Share = r.Share / strongest });
     }
+
+    /// <summary>
+    /// A response fitted again with what the site's velocity is; one whose own curve is far wider is a pipe crossed aslant, which looks like a
+    /// quicker ground by 1/sin of the angle, and keeps its curve. Null for a curve that this ground does not make.
+    /// </summary>
+    private static Response? Settled(Response response, double site, bool isGiven, double separation)
+    {
+        var quicker = Math.Log(response.Own / site);
+        if (!isGiven && quicker is >= OddVelocity and < MostAslant)
+        {
+            return response with { Sine = site / response.Own };
+        }
+
+        return (isGiven || Math.Abs(quicker) < OddVelocity) && EchoFit.Of(response.Track.Picks, separation, response.Fit.Curve, (Math.Log(site), isGiven ? 0.002 : SiteSpread)) is { } again
+            ? response with { Fit = again }
+            : null;
+    }
+
+    /// <summary>Logarithm of 1/sin of the flattest angle at which a pipe still makes a curve that is taken for one: some 45°.</summary>
+    private const double MostAslant = 0.35;
 
     /// <summary>One response, followed and fitted.</summary>
     /// <param name="Own">Velocity by its own curve.</param>
     /// <param name="Share">Of the strongest response, ways allowed for.</param>
     private sealed record Response(EchoTrack Track, EchoFit.Found Fit, double Own, double Semblance, double Share)
     {
+        /// <summary>Sine of the angle at which it is crossed, as far as its curve tells it against the site's velocity.</summary>
+        public double Sine { get; init; } = 1;
+
         public double Time => Fit.Curve.TimeAt(Fit.Curve.AlongMetres, 0);
     }
 
@@ -172,26 +234,46 @@ public static class TargetSearch
         return track!.Picks.Count < FewestPicks || track.Likeness < LeastLikeness ? null : new Response(track, found!.Value, curve.Velocity, peak.Semblance, track.Strength * curve.TimeAt(curve.AlongMetres, separation));
     }
 
-    /// <summary>The site's velocity: the middle of what the responses say, each by how strong and how sure it is.</summary>
+    /// <summary>
+    /// The site's velocity: the middle of what the responses say, each by how strong and how sure it is. A pipe crossed aslant looks quicker
+    /// and nothing looks slower: where enough of them are slower than the middle, the middle was of pipes aslant.
+    /// </summary>
     private static Estimate Site(List<Response> responses)
     {
         var told = responses.ConvertAll(r => (r.Own, Weight: Math.Sqrt(r.Share) * r.Semblance / (0.01 + r.Fit.VelocityPart))).OrderBy(t => t.Own).ToList();
-        double half = told.Sum(t => t.Weight) / 2, sum = 0;
-        var middle = told[^1].Own;
-        for (var i = 0; i < told.Count; i++)
+        var middle = Middle(told);
+        for (var slower = told.FindAll(t => Math.Log(t.Own / middle) < -OddVelocity); slower.Count > 0; slower = told.FindAll(t => Math.Log(t.Own / middle) < -OddVelocity))
         {
-            sum += told[i].Weight;
-            if (sum >= half)
+            if (slower.Sum(t => t.Weight) < EnoughSlower * told.Where(t => Math.Abs(Math.Log(t.Own / middle)) < OddVelocity).Sum(t => t.Weight))
             {
-                middle = told[i].Own;
                 break;
             }
+
+            middle = Middle(slower);
         }
 
         var near = told.Where(t => Math.Abs(Math.Log(t.Own / middle)) < OddVelocity).ToList();
         var spread = near.Count < 2 ? SiteSpread : Math.Sqrt(near.Sum(t => t.Weight * Math.Pow(Math.Log(t.Own / middle), 2)) / near.Sum(t => t.Weight));
         var mean = Math.Exp(near.Sum(t => t.Weight * Math.Log(t.Own)) / near.Sum(t => t.Weight));
         return Estimate.Symmetric(mean, mean * NinetyFive * Math.Max(spread, 0.01) / Math.Sqrt(Math.Max(1, near.Count)));
+    }
+
+    private const double EnoughSlower = 0.3;
+
+    /// <summary>Weighted median.</summary>
+    private static double Middle(List<(double Own, double Weight)> sorted)
+    {
+        double half = sorted.Sum(t => t.Weight) / 2, sum = 0;
+        foreach (var (own, weight) in sorted)
+        {
+            sum += weight;
+            if (sum >= half)
+            {
+                return own;
+            }
+        }
+
+        return sorted[^1].Own;
     }
 
     /// <summary>
@@ -201,15 +283,25 @@ public static class TargetSearch
     private static double Odds(Response response, RadarProfile profile) =>
         (4 * Math.Log(response.Share / 0.2)) + (3 * ((response.Track.Picks.Count * profile.SpacingMetres) - 2)) + (12 * (response.Track.Likeness - 0.87));
 
-    private static RadarTarget Told(Response response, RadarProfile profile, DirectWave direct)
+    private static RadarTarget Told(Response response, double odds, double site, RadarProfile profile, DirectWave direct)
     {
         var (curve, fit, separation) = (response.Fit.Curve, response.Fit, profile.SeparationMetres ?? 0);
         var apex = curve.TimeAt(curve.AlongMetres, separation);
+        if (response.Sine < 1)
+        {
+            curve = new Hyperbola(curve.AlongMetres, Hyperbola.CoverOf(apex, UsualRadius, site, separation), UsualRadius, site, response.Sine);
+        }
+
         var along = NinetyFive * (fit.Sigma * curve.Velocity);
-        var cover = curve.CoverMetres * NinetyFive * Math.Sqrt((fit.CoverPart * fit.CoverPart) + Math.Pow(fit.VelocityPart, 2) + Math.Pow(TimeSigma / apex, 2));
-        var odds = Odds(response, profile);
+        var part = response.Sine < 1 ? Math.Max(fit.CoverPart, SiteSpread) : fit.CoverPart;
+        var cover = curve.CoverMetres * NinetyFive * Math.Sqrt((part * part) + Math.Pow(fit.VelocityPart, 2) + Math.Pow(TimeSigma / apex, 2));
         return new RadarTarget(
             Estimate.Symmetric(curve.AlongMetres, along), direct.TimeZeroNanoseconds + apex, Estimate.Symmetric(curve.CoverMetres, cover).Within(0, double.PositiveInfinity),
-            Estimate.Symmetric(curve.Velocity, curve.Velocity * NinetyFive * Math.Max(fit.VelocityPart, 0.01)), curve.RadiusMetres, response.Track.IsNormal, 1 / (1 + Math.Exp(-odds)), response.Share);
+            Estimate.Symmetric(curve.Velocity, curve.Velocity * NinetyFive * Math.Max(fit.VelocityPart, 0.01)), curve.RadiusMetres, response.Track.IsNormal, 1 / (1 + Math.Exp(-odds)), response.Share)
+        {
+            CrossingDegrees = Math.Asin(Math.Min(1, response.Sine)) * 180 / Math.PI,
+        };
     }
+
+    private const double UsualRadius = 0.05;
 }

@@ -57,6 +57,7 @@ public static class DemoData
         LidoJob.Work(lido, instruments[0], instruments[2], now);
         FloodlightsJob.Work(floodlights, instruments[0], instruments[2], now);
 
+        await DemoRadar.PutAsync(db, lido, now, cancellation).ConfigureAwait(false);
         await DemoPhoto.PutAsync(db, lido, cancellation).ConfigureAwait(false);
         Book(db, [lido, floodlights], now, await db.Users.Where(u => u.UserName == "jem").Select(u => u.Id).SingleOrDefaultAsync(cancellation).ConfigureAwait(false));
         await db.SaveChangesAsync(cancellation).ConfigureAwait(false);

@@ -1,6 +1,7 @@
 using GentleMole.Core.Hookup;
 using GentleMole.Core.Lines;
 using GentleMole.Core.Practice;
+using GentleMole.Core.Radar;
 using GentleMole.Core.Soil;
 
 namespace GentleMole.Store.Demo;
@@ -38,6 +39,15 @@ public static class LidoGround
     /// <summary>Clay: nothing metallic, so no receiver finds it without a sonde in it.</summary>
     public static BuriedLine Drain { get; } = DemoLine.Of(
         UtilityKind.Sewer, "clay", null, SupposedEnd.GoesOn, SupposedEnd.GoesOn, (33.4, 42, 1.35), (32.4, 26, 1.5), (31.2, 3, 1.72));
+
+    /// <summary>The same as a radar meets it.</summary>
+    public static IReadOnlyList<BuriedPipe> Pipes { get; } =
+    [
+        new(Water, BuriedKind.Metal, 0.059), new(Gas, BuriedKind.Air, 0.0315), new(Electric, BuriedKind.Metal, 0.026), new(Fibre, BuriedKind.Air, 0.055), new(Drain, BuriedKind.Air, 0.095), new(Lamp, BuriedKind.Metal, 0.012),
+    ];
+
+    /// <summary>Made ground under the tarmac, sand below: quick and dry enough for a radar.</summary>
+    public static IReadOnlyList<SoilLayer> Layers { get; } = [new(0, 8.6, 0.004), new(0.95, 10.2, 0.006)];
 
     /// <summary>All of it, in loam.</summary>
     public static HiddenGround Ground { get; } = new(

@@ -1464,10 +1464,184 @@ namespace GentleMole.Store.Migrations
                     b.ToTable("PutAside");
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.RadarCalibration", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double>("AntennaHertz")
+                        .HasColumnType("REAL");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("BaseMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("BodyMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("CountedMetres")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("DepthMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<int>("Ground")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double?>("KnownCoverMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("KnownNanoseconds")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("KnownRadiusMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("Minutes")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("SeparationMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("SiemensPerMetre")
+                        .HasColumnType("REAL");
+
+                    b.Property<string>("Where")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("JobId");
+
+                    b.ToTable("Calibrations");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.RadarPart", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Count")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("First")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("ProfileId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Sha256")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("JobId");
+
+                    b.HasIndex("ProfileId", "First")
+                        .IsUnique();
+
+                    b.ToTable("RadarParts");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.RadarPick", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double>("AlongMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("Confidence")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("CoverHalfMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("CoverMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("CrossingDegrees")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("FoundAlongMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("FoundNanoseconds")
+                        .HasColumnType("REAL");
+
+                    b.Property<bool?>("IsNormal")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Note")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("RadiusMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<int>("State")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("TellsVelocity")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double>("TimeNanoseconds")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("VelocityHalfMetresPerNanosecond")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("VelocityMetresPerNanosecond")
+                        .HasColumnType("REAL");
+
+                    b.Property<int>("WalkedProfileId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("JobId");
+
+                    b.ToTable("RadarPicks");
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.RadarRecord", b =>
                 {
                     b.Property<Guid>("Id")
-                        .ValueGeneratedOnAdd()
                         .HasColumnType("TEXT");
 
                     b.Property<DateTime>("At")
@@ -1485,6 +1659,9 @@ namespace GentleMole.Store.Migrations
 
                     b.Property<double>("IntervalNanoseconds")
                         .HasColumnType("REAL");
+
+                    b.Property<bool>("IsOpen")
+                        .HasColumnType("INTEGER");
 
                     b.Property<double>("LengthMetres")
                         .HasColumnType("REAL");
@@ -2225,6 +2402,68 @@ namespace GentleMole.Store.Migrations
                     b.ToTable("Visits");
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.WalkedProfile", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("BearingDegrees")
+                        .HasColumnType("REAL");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Marks")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Number")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("ProfileId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("ReadAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("StartEastMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("StartNorthMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<string>("Steps")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("StepsBefore")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("WheelFactor")
+                        .HasColumnType("REAL");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("JobId");
+
+                    b.HasIndex("ProfileId");
+
+                    b.ToTable("WalkedProfiles");
+                });
+
             modelBuilder.Entity("Microsoft.AspNetCore.Identity.IdentityUserClaim<string>", b =>
                 {
                     b.Property<int>("Id")
@@ -2495,6 +2734,39 @@ namespace GentleMole.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.RadarCalibration", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.Job", null)
+                        .WithMany("Calibrations")
+                        .HasForeignKey("JobId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.RadarPart", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.Job", null)
+                        .WithMany()
+                        .HasForeignKey("JobId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("GentleMole.Store.Model.RadarRecord", null)
+                        .WithMany()
+                        .HasForeignKey("ProfileId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.RadarPick", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.WalkedProfile", null)
+                        .WithMany("Picks")
+                        .HasForeignKey("WalkedProfileId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.Reading", b =>
                 {
                     b.HasOne("GentleMole.Store.Model.Hookup", null)
@@ -2632,6 +2904,23 @@ namespace GentleMole.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.WalkedProfile", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.Job", null)
+                        .WithMany("Profiles")
+                        .HasForeignKey("JobId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("GentleMole.Store.Model.RadarRecord", "Profile")
+                        .WithMany()
+                        .HasForeignKey("ProfileId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.Navigation("Profile");
+                });
+
             modelBuilder.Entity("Microsoft.AspNetCore.Identity.IdentityUserClaim<string>", b =>
                 {
                     b.HasOne("GentleMole.Store.Model.MoleUser", null)
@@ -2683,6 +2972,8 @@ namespace GentleMole.Store.Migrations
                 {
                     b.Navigation("Acks");
 
+                    b.Navigation("Calibrations");
+
                     b.Navigation("FaultSearches");
 
                     b.Navigation("Features");
@@ -2696,6 +2987,8 @@ namespace GentleMole.Store.Migrations
                     b.Navigation("Lines");
 
                     b.Navigation("MeasuredWires");
+
+                    b.Navigation("Profiles");
 
                     b.Navigation("Pushes");
 
@@ -2739,6 +3032,11 @@ namespace GentleMole.Store.Migrations
             modelBuilder.Entity("GentleMole.Store.Model.SweptPass", b =>
                 {
                     b.Navigation("Responses");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.WalkedProfile", b =>
+                {
+                    b.Navigation("Picks");
                 });
 #pragma warning restore 612, 618
         }

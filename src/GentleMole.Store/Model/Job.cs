@@ -111,6 +111,10 @@ public sealed class Job
 
     public List<MeasuredWire> MeasuredWires { get; } = [];
 
+    public List<WalkedProfile> Profiles { get; } = [];
+
+    public List<RadarCalibration> Calibrations { get; } = [];
+
     public List<Settlement> Settlements { get; } = [];
 
     /// <summary>This job with features put in; for drawing a part of a sheet.</summary>

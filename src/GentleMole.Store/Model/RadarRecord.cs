@@ -27,6 +27,9 @@ public sealed class RadarRecord
     /// <summary>SHA-256 of the file of traces, so that the log proves which they were.</summary>
     public string Sha256 { get; set; } = "";
 
+    /// <summary>True while a device still walks it; its traces lie in parts until it ends.</summary>
+    public bool IsOpen { get; set; }
+
     public Instant At { get; set; }
 
     public string By { get; set; } = "";

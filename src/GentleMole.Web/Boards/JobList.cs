@@ -68,6 +68,7 @@ internal sealed class JobList(MoleDb db, PlaceClock clock, BoardCache cache)
         var sweeps = await Part(db.Sweeps).GroupBy(s => s.JobId).Select(g => new { g.Key, Count = g.Count() }).ToDictionaryAsync(g => g.Key, g => g.Count, cancellation);
         var sweepsOpen = await Part(db.Passes).Where(p => p.WalkedAt == null).GroupBy(p => p.JobId).Select(g => new { g.Key, Count = g.Select(p => p.SweepId).Distinct().Count() })
             .ToDictionaryAsync(g => g.Key, g => g.Count, cancellation);
+        var profiles = await Part(db.WalkedProfiles).GroupBy(p => p.JobId).Select(g => new { g.Key, Count = g.Count(), Open = g.Count(p => p.ReadAt == null) }).ToDictionaryAsync(g => g.Key, cancellation);
         var dots = await Part(db.Readings).GroupBy(r => new { r.JobId, r.LineId, r.State })
             .Select(g => new { g.Key.JobId, g.Key.LineId, g.Key.State, Count = g.Count() }).ToListAsync(cancellation);
         var accepted = dots.Where(d => d.State == DotState.Accepted && d.LineId is not null).ToDictionary(d => d.LineId!.Value, d => d.Count);
@@ -106,6 +107,8 @@ internal sealed class JobList(MoleDb db, PlaceClock clock, BoardCache cache)
                 {
                     Sweeps = sweeps.GetValueOrDefault(j.Id),
                     SweepsOpen = sweepsOpen.GetValueOrDefault(j.Id),
+                    Profiles = profiles.GetValueOrDefault(j.Id)?.Count ?? 0,
+                    ProfilesOpen = profiles.GetValueOrDefault(j.Id)?.Open ?? 0,
                 },
                 jobClocks,
                 jobClocks.Times(firm.Rules, calendar, clocks.Zone),

@@ -121,6 +121,7 @@ internal sealed class PlanDrawing
             .Concat(sheet.Loose.Samples.Select(s => new SitePoint(s.EastMetres, s.NorthMetres)))
             .Concat(sheet.Job.LineModels.SelectMany(m => m.Points))
             .Concat(sheet.Job.Sweeps.SelectMany(s => s.Passes).SelectMany(p => new[] { p.Pass.From, p.Pass.To }))
+            .Concat(extras.Radar?.Lines.SelectMany(l => new[] { l.From, l.To }) ?? [])
             .Concat(extras.Signal?.Try is { } hookup ? new[] { hookup.At, hookup.Stake ?? hookup.At } : [])
             .ToList();
         var drawn = sheet.Job.Records.SelectMany(r => r.Points).Concat(extras.Preview?.SelectMany(p => p.Points) ?? []);

@@ -16,7 +16,8 @@ namespace GentleMole.Web.Drawing;
 /// <param name="Followed">The line fitted to the dots at hand.</param>
 /// <param name="TrialHole">Where one is asked for.</param>
 /// <param name="Silent">What was pushed, and what leaks.</param>
+/// <param name="Radar">Radar profiles.</param>
 /// <param name="SiteOnly">Leave out what is in the ground: for the one who only needs to know where to mark, with the marks' numbers.</param>
 internal sealed record PlanExtras(
     OutlinePlan? Outline = null, IReadOnlyList<PreviewTrail>? Preview = null, int? SelectedFeatureId = null, bool SiteOnly = false, SignalOverlay? Signal = null, SweepOverlay? Sweep = null, FittedLine? Followed = null, SitePoint? TrialHole = null,
-    SilentOverlay? Silent = null);
+    SilentOverlay? Silent = null, RadarOverlay? Radar = null);

@@ -31,6 +31,7 @@ internal sealed partial class PlanLayers(JobSheet sheet, SceneFrame frame, PlanW
         new("hookups", [.. extras.Signal is null ? Hookups() : []]),
         new("signal", [.. extras.Signal is { } signal ? Signal(signal) : []]),
         new("sweep", [.. extras.Sweep is { } sweep ? Sweep(sweep) : []]),
+        new("radar", [.. extras.Radar is { } radar ? Radar(radar) : []]),
         new("silent", [.. extras.Silent is { } silent ? Silent(silent) : []]),
         new("dots", [.. extras.Signal is null && extras.Sweep is null ? Dots() : []]),
         new("followed", [.. extras.Followed is { } fit ? Followed(fit) : []], IsDumb: true),

@@ -104,6 +104,8 @@ internal sealed record JobSheet
             Job.HandedOverAt is not null)
         {
             Sweeps = Job.Sweeps.Count,
+            Profiles = Job.Profiles.Count,
+            ProfilesOpen = Job.Profiles.Count(p => p.ReadAt is null),
             SweepsOpen = Job.Sweeps.Count(s => s.Passes.Exists(p => p.WalkedAt is null)),
         },
     };

@@ -75,6 +75,12 @@ internal static class Undrawable
             (hookup.ConnectionEast, hookup.ConnectionNorth, hookup.StakeEast, hookup.StakeNorth) = (0, 0, null, null);
         }
 
+        foreach (var profile in job.Profiles.Where(p => p.PlaceAt(p.Profile?.LengthMetres ?? 0) is { } end && !(SiteRules.IsPlace(end) && SiteRules.IsPlace(p.PlaceAt(0)!.Value))))
+        {
+            found.Add(new UndrawablePart($"radar profile {profile.Number}", $"radar?profile={profile.Id}"));
+            (profile.StartEastMetres, profile.StartNorthMetres) = (null, null);
+        }
+
         return found;
     }
 }

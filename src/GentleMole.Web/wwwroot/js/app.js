@@ -7,6 +7,7 @@ import { openOutbox } from './outbox.js';
 import { openUploads } from './upload.js';
 import { openSignal } from './signal.js';
 import { openLive } from './live.js';
+import { openRadargram } from './radargram.js';
 
 let scrolled = { where: '', top: 0 };
 
@@ -20,6 +21,7 @@ function open() {
   openOutbox();
   openSignal();
   openLive();
+  openRadargram();
   openTooltips();
   const body = document.querySelector('.panel-body');
   if (body && scrolled.where === place()) body.scrollTop = scrolled.top;

@@ -1,10 +1,12 @@
 // Shortcuts of our own; "?" shows them.
-const stages = ['notice', 'records', 'walk', 'hookup', 'trace', 'marks', 'handover'];
+const stages = ['notice', 'records', 'walk', 'hookup', 'sweep', 'trace', 'radar', 'marks', 'handover'];
 const help = [
-  ['1 – 7', 'go to a stage of the job'],
+  ['1 – 9', 'go to a stage of the job'],
   ['n', 'new dot on this line'],
   ['p', 'place the first point on the plan'],
   ['+  −  0', 'zoom the plan, show all of it'],
+  ['+  −  c  t  s', 'on a radargram: zoom, lay a curve, trace, shades'],
+  ['.  ,  x  [  ]', 'on a radargram: responses, cursor, velocity'],
   ['j', 'the jobs'],
   ['b', 'the board of notices'],
   ['Esc', 'end placing, close this'],

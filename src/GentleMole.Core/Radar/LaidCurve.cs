@@ -1,0 +1,69 @@
+namespace GentleMole.Core.Radar;
+
+/// <summary>A curve that somebody laid over a response, held against what was recorded there.</summary>
+/// <param name="Curve">As it was laid.</param>
+/// <param name="TimeNanoseconds">Of its top, from the first sample.</param>
+/// <param name="Followed">Where the response was followed, within 45° of the top: place, time from the first sample, time less that of the curve.</param>
+/// <param name="Likeness">How alike the pulse is from trace to trace, 0 to 1.</param>
+/// <param name="Fit">The best curve through what was followed, of the same radius and angle; null where it makes none.</param>
+/// <param name="IsNormal">The first lobe has the sign of the direct wave.</param>
+/// <param name="Verdict">Whether the laid curve is that of the response.</param>
+/// <param name="Reasons">Why: <c>curve-follows</c>, <c>curve-beside</c>, <c>curve-off</c> (measured and expected in nanoseconds), <c>curve-short</c> (metres followed, metres wanted), <c>curve-nothing</c>.</param>
+public sealed record LaidCurve(
+    Hyperbola Curve, double TimeNanoseconds, IReadOnlyList<(double AlongMetres, double TimeNanoseconds, double Residual)> Followed, double Likeness, HyperbolaFit? Fit, bool IsNormal,
+    Verdict Verdict, IReadOnlyList<Reason> Reasons)
+{
+    private const int FewestFollowed = 5;
+    private const double Around = 4;
+    private const double GoodPeriods = 0.1;
+    private const double FairPeriods = 0.25;
+    private const double WantedPart = 0.6;
+
+    /// <summary>Root mean square of what the curve misses the response by, nanoseconds; 0 where nothing was followed.</summary>
+    public double Misfit => Followed.Count == 0 ? 0 : Math.Sqrt(Followed.Average(f => f.Residual * f.Residual));
+
+    /// <summary>Holds a curve against a profile.</summary>
+    /// <param name="direct">Of the whole profile.</param>
+    public static LaidCurve Of(RadarProfile profile, DirectWave direct, Hyperbola curve)
+    {
+        var separation = profile.SeparationMetres ?? 0;
+        var reach = (curve.CoverMetres + curve.RadiusMetres) / Math.Max(curve.Sine, 0.1);
+        var near = profile.Near(curve.AlongMetres, reach + Around);
+        var time = direct.TimeZeroNanoseconds + curve.TimeAt(curve.AlongMetres, separation);
+        if (near.Traces < FewestFollowed || time >= profile.WindowNanoseconds)
+        {
+            return new LaidCurve(curve, time, [], 0, null, false, Verdict.Reject, [new Reason("curve-nothing", double.NaN, double.NaN, -1)]);
+        }
+
+        var track = EchoTrack.Of(near, direct, RadarCleaning.Of(near, direct), curve);
+        var picks = track.Picks.Where(p => Math.Abs(p.Along - curve.AlongMetres) <= reach).OrderBy(p => p.Along).ToList();
+        var followed = picks.ConvertAll(p => (p.Along, direct.TimeZeroNanoseconds + p.Time, p.Time - curve.TimeAt(p.Along, separation)));
+        var task = new HyperbolaTask([.. picks.Select(p => new HyperbolaPick(p.Along, p.Time))], curve.RadiusMetres, Math.Asin(Math.Clamp(curve.Sine, 0, 1)) * 180 / Math.PI, 0, separation);
+        var fit = picks.Count < FewestFollowed ? null : HyperbolaFit.Of(task) is { IsGood: true } good ? good.Value : null;
+        var laid = new LaidCurve(curve, time, followed, track.Likeness, fit, track.IsNormal, Verdict.Sound, []);
+        var reasons = Weigh(laid, 1e9 / direct.Hertz, reach);
+        return laid with { Reasons = reasons, Verdict = reasons.Exists(r => r.Weight <= -1) ? Verdict.Reject : reasons.Exists(r => r.Weight < 0) ? Verdict.Caution : Verdict.Sound };
+    }
+
+    private static List<Reason> Weigh(LaidCurve laid, double period, double reach)
+    {
+        if (laid.Followed.Count < FewestFollowed)
+        {
+            return [new Reason("curve-nothing", double.NaN, double.NaN, -1)];
+        }
+
+        var reasons = new List<Reason>();
+        var (misfit, good, fair) = (laid.Misfit, GoodPeriods * period, FairPeriods * period);
+        var beside = laid.Followed.Average(f => f.Residual);
+        reasons.Add(misfit <= good ? new Reason("curve-follows", misfit, good, 1)
+            : Math.Abs(beside) > 0.8 * misfit ? new Reason("curve-beside", beside, good, misfit <= fair ? -0.5 : -1)
+            : new Reason("curve-off", misfit, good, misfit <= fair ? -0.5 : -1));
+        var width = laid.Followed[^1].AlongMetres - laid.Followed[0].AlongMetres;
+        if (width < 2 * reach * WantedPart)
+        {
+            reasons.Add(new Reason("curve-short", width, 2 * reach * WantedPart, -0.5));
+        }
+
+        return reasons;
+    }
+}

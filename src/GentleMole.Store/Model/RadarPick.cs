@@ -1,0 +1,58 @@
+using GentleMole.Store.Log;
+using NodaTime;
+
+namespace GentleMole.Store.Model;
+
+/// <summary>What a person decided of a response in a profile: taken as it was found, moved, laid by hand, or refused. Refusals are kept.</summary>
+public sealed class RadarPick : IJobPart
+{
+    public int Id { get; set; }
+
+    public int JobId { get; set; }
+
+    public int WalkedProfileId { get; set; }
+
+    public RadarPickState State { get; set; }
+
+    /// <summary>Where the search had found it, as the wheel counted; null for one that it did not find.</summary>
+    public double? FoundAlongMetres { get; set; }
+
+    /// <summary>When it had found its top, from the first sample.</summary>
+    public double? FoundNanoseconds { get; set; }
+
+    /// <summary>Where it lies, as the wheel counted.</summary>
+    public double AlongMetres { get; set; }
+
+    /// <summary>Of its top, from the first sample.</summary>
+    public double TimeNanoseconds { get; set; }
+
+    public double CoverMetres { get; set; }
+
+    /// <summary>Half of the 95 % interval.</summary>
+    public double CoverHalfMetres { get; set; }
+
+    public double VelocityMetresPerNanosecond { get; set; }
+
+    /// <summary>Half of the 95 % interval; null where it is not by its own curve.</summary>
+    public double? VelocityHalfMetresPerNanosecond { get; set; }
+
+    public double RadiusMetres { get; set; }
+
+    public double CrossingDegrees { get; set; } = 90;
+
+    /// <summary>The first lobe has the sign of the direct wave; null where nobody can tell.</summary>
+    public bool? IsNormal { get; set; }
+
+    /// <summary>What the search gave it, 0 to 1.</summary>
+    public double? Confidence { get; set; }
+
+    /// <summary>Its curve tells the velocity of the site.</summary>
+    public bool TellsVelocity { get; set; }
+
+    /// <summary>Of a refusal: why. Else what somebody noted.</summary>
+    public string Note { get; set; } = "";
+
+    public string By { get; set; } = "";
+
+    public Instant At { get; set; }
+}

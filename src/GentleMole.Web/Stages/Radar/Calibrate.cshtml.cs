@@ -1,0 +1,162 @@
+using GentleMole.Core;
+using GentleMole.Core.Measures;
+using GentleMole.Core.Radar;
+using GentleMole.Store;
+using GentleMole.Store.Model;
+using GentleMole.Web.Forms;
+using GentleMole.Web.Sheet;
+using GentleMole.Web.Words;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+
+namespace GentleMole.Web.Stages;
+
+/// <summary>A radar is made ready for the ground: wheel, velocity, window, reach, and how long that took.</summary>
+internal sealed class CalibratePage(MoleDb db, SheetLoader loader, PlaceClock clock) : RadarStagePage(db, loader)
+{
+    private const int Most = 40;
+
+    /// <summary>Conductivity that a meter shows, millisiemens a metre.</summary>
+    private static readonly Bounds Millisiemens = new(0.001, 5000);
+    private static readonly Bounds Megahertz = new(10, 5000);
+    private static readonly Bounds Depth = new(0.1, 30);
+    private static readonly Bounds Body = new(0.02, 20);
+
+    protected override bool IsFieldWork => true;
+
+    /// <summary>Calibration that is looked at again.</summary>
+    [BindProperty(SupportsGet = true, Name = "again")]
+    public int? AgainId { get; set; }
+
+    /// <summary>A new one is begun: other ground, or another wheel.</summary>
+    [BindProperty(SupportsGet = true, Name = "new")]
+    public bool IsNew { get; set; }
+
+    /// <summary>The one at hand; null for a new one.</summary>
+    public RadarCalibration? CalibrationAtHand => IsNew ? null : Sheet.Job.Calibrations.Find(c => c.Id == AgainId) ?? Calibration;
+
+    /// <summary>What stands in the form, worked out; null while it says too little.</summary>
+    public RadarCalibration? Judged { get; private set; }
+
+    public string? Trouble { get; private set; }
+
+    public RadarCalibration? Told => Judged ?? CalibrationAtHand;
+
+    public GroundVelocity? ToldVelocity => Told is { } told ? GroundVelocity.Of(CurveVelocities, told.Known, told.Soil) : null;
+
+    public PlannedRadar? Planned => Told is { } told && ToldVelocity is { } velocity
+        ? PlannedRadar.For(told.Ground, RadarWave.PermittivityOf(velocity.Velocity.Value), told.SiemensPerMetre ?? told.Soil.Usual.SiemensPerMetre, told.AntennaHertz, told.DepthMetres, told.BodyMetres)
+        : null;
+
+    /// <summary>Minutes that the ground deserves; null while nothing is told.</summary>
+    public int? Deserved => Planned is { } planned ? CalibrationTime.Deserved(planned.Ground, planned.Plan, planned.DepthMetres) : null;
+
+    public IActionResult OnGet() => AgainId is not null && CalibrationAtHand?.Id != AgainId ? NotFound() : Page();
+
+    public IActionResult OnPostJudge()
+    {
+        var reader = Reader();
+        Judged = Read(reader, growing: true);
+        Trouble = reader.IsGood ? null : reader.Errors[0].Sentence;
+        Judged = reader.IsGood ? Judged : null;
+        return Partial("_CalibrateTold", this);
+    }
+
+    public async Task<IActionResult> OnPostAsync()
+    {
+        var reader = Reader();
+        var typed = Read(reader, growing: false);
+        if (CalibrationAtHand is null && Calibrations.Count >= Most)
+        {
+            reader.Refuse("where", $"There are {Most} calibrations on this job; that is the most.");
+        }
+
+        if (!reader.IsGood || typed is null)
+        {
+            return Refused(reader);
+        }
+
+        RadarCalibration kept;
+        if (CalibrationAtHand is { } known)
+        {
+            kept = await Db.Calibrations.SingleAsync(c => c.Id == known.Id && c.JobId == Id);
+        }
+        else
+        {
+            kept = new RadarCalibration { JobId = Id };
+            Db.Calibrations.Add(kept);
+        }
+
+        (kept.Where, kept.Ground, kept.SiemensPerMetre, kept.AntennaHertz, kept.SeparationMetres) = (typed.Where, typed.Ground, typed.SiemensPerMetre, typed.AntennaHertz, typed.SeparationMetres);
+        (kept.DepthMetres, kept.BodyMetres, kept.BaseMetres, kept.Minutes) = (typed.DepthMetres, typed.BodyMetres, typed.BaseMetres, typed.Minutes);
+        (kept.KnownCoverMetres, kept.KnownNanoseconds, kept.KnownRadiusMetres) = (typed.KnownCoverMetres, typed.KnownNanoseconds, typed.KnownRadiusMetres);
+        if (!kept.CountedMetres.SequenceEqual(typed.CountedMetres))
+        {
+            kept.CountedMetres = typed.CountedMetres;
+        }
+
+        (kept.By, kept.At) = (Visitor.Name, clock.Moment);
+        await SaveAsync();
+        return Done(new { again = kept.Id });
+    }
+
+    public async Task<IActionResult> OnPostRemoveAsync()
+    {
+        if (CalibrationAtHand is not { } known)
+        {
+            return NotFound();
+        }
+
+        Db.Calibrations.Remove(await Db.Calibrations.SingleAsync(c => c.Id == known.Id && c.JobId == Id));
+        await SaveAsync();
+        return Done();
+    }
+
+    private static RadarCalibration? Read(FormReader reader, bool growing)
+    {
+        var (where, ground) = (reader.Text("where", 200), reader.Choice("soil", RadarSoilKind.MoistSand));
+        var (siemens, antenna) = (reader.Number("conductivity", "mS/m", Millisiemens), reader.Number("antenna", "MHz", Megahertz));
+        var separation = reader.Length("separation", RadarRules.Separation) ?? 0;
+        var (depth, body) = (reader.Length("depth", Depth, required: !growing), reader.Length("body", Body));
+        var length = reader.Length("base", RadarRules.Base);
+        var counted = reader.Has("counted") ? reader.Lengths("counted", 0.1, 30_000) : [];
+        var (cover, time, radius) = (reader.Length("knownCover", KnownTarget.Cover), reader.Number("knownTime", "ns", KnownTarget.Time), reader.Length("knownRadius", RadarRules.Radius));
+        var minutes = reader.Number("minutes", "min", CalibrationTime.Minutes) ?? 0;
+        if (!growing && antenna is null && reader.IsGood)
+        {
+            reader.Refuse("antenna", "Say the antenna’s frequency, like 400.");
+        }
+
+        if (reader.IsGood && counted.Count > 0)
+        {
+            if (length is not { } known)
+            {
+                reader.Refuse("base", "How long is the base that was measured?");
+            }
+            else
+            {
+                reader.Refuse(WheelCheck.Of(known, counted).Errors.Select(e => e with { Field = e.Field == "trueMetres" ? "base" : "counted" }));
+            }
+        }
+
+        if (reader.IsGood && cover is null != time is null && !growing)
+        {
+            reader.Refuse(cover is null ? "knownCover" : "knownTime", "Cover and time, or neither: one alone tells no velocity.");
+        }
+
+        if (reader.IsGood && cover is { } c && time is { } t && new KnownTarget(c, t, radius ?? 0).Velocity(separation) is null)
+        {
+            reader.Refuse("knownTime", "No ground is so quick or so slow; is the time counted from when the pulse left?");
+        }
+
+        return reader.IsGood && depth is { } deepest && antenna is { } megahertz
+            ? new RadarCalibration
+            {
+                Where = where, Ground = ground, SiemensPerMetre = siemens / 1000, AntennaHertz = megahertz * 1e6, SeparationMetres = separation, DepthMetres = deepest, BodyMetres = body,
+                BaseMetres = length, CountedMetres = counted, KnownCoverMetres = cover, KnownNanoseconds = time, KnownRadiusMetres = radius, Minutes = minutes,
+            }
+            : null;
+    }
+
+    public string Len(double? metres) => metres is { } m ? LengthText.ForEntry(m, Person.Units) : "";
+}

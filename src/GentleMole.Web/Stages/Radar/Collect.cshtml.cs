@@ -1,0 +1,184 @@
+using GentleMole.Core;
+using GentleMole.Core.Measures;
+using GentleMole.Core.Radar;
+using GentleMole.Exchange.Radar;
+using GentleMole.Store;
+using GentleMole.Store.Model;
+using GentleMole.StandIns;
+using GentleMole.Web.Setup;
+using GentleMole.Web.Sheet;
+using GentleMole.Web.Words;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+
+namespace GentleMole.Web.Stages;
+
+/// <summary>Profiles come in: as files, from devices, from recordings that the firm has; and go out as SEG-Y.</summary>
+[RequestSizeLimit(ProfileShelf.MostBytes + 1_000_000)]
+[RequestFormLimits(MultipartBodyLengthLimit = ProfileShelf.MostBytes + 1_000_000)]
+internal sealed class CollectPage(MoleDb db, SheetLoader loader, PlaceClock clock, ProfileShelf shelf, RadarDesk desk, UploadQuota quota, ProcessorGate gate) : RadarStagePage(db, loader)
+{
+    private const int MostProfiles = 400;
+    private const int MostShown = 30;
+
+    /// <summary>File that waits for the unit of its interval.</summary>
+    [BindProperty(SupportsGet = true, Name = "import")]
+    public Guid? WaitingId { get; set; }
+
+    /// <summary>Name of the file that waits.</summary>
+    public string? Waiting { get; private set; }
+
+    /// <summary>What its data say of the unit.</summary>
+    public IntervalGuess? Guess { get; private set; }
+
+    /// <summary>Recordings of the firm that lie on no job.</summary>
+    public IReadOnlyList<RadarRecord> Loose { get; private set; } = [];
+
+    public async Task<IActionResult> OnGetAsync()
+    {
+        await LookAsync();
+        return WaitingId is not null && Waiting is null ? NotFound() : Page();
+    }
+
+    /// <summary>A file comes in.</summary>
+    public async Task<IActionResult> OnPostUploadAsync()
+    {
+        var reader = Reader();
+        var place = ProfilePlace.Read(reader, 200);
+        if (Request.Form.Files.GetFile("file") is not { Length: > 0 } file)
+        {
+            reader.Refuse("file", "Choose a SEG-Y file.");
+            return await AgainAsync(reader.Errors);
+        }
+
+        if (file.Length > ProfileShelf.MostBytes)
+        {
+            reader.Refuse("file", "A radar file may have 512 MB.");
+        }
+
+        if (await quota.RefuseAsync(Id, file.Length, "file", HttpContext.RequestAborted) is { } full)
+        {
+            reader.Refuse([full]);
+        }
+
+        if (Profiles.Count >= MostProfiles)
+        {
+            reader.Refuse("file", $"This job has {MostProfiles} profiles; that is the most.");
+        }
+
+        if (!reader.IsGood || place is null)
+        {
+            return await AgainAsync(reader.Errors);
+        }
+
+        var id = await shelf.WaitAsync(Id, file, HttpContext.RequestAborted);
+        return await TakeAsync(id, null, place);
+    }
+
+    /// <summary>The unit of a file that waits is said.</summary>
+    public async Task<IActionResult> OnPostUnitAsync()
+    {
+        var reader = Reader();
+        var place = ProfilePlace.Read(reader, 200);
+        var unit = reader.Choice("unit", SampleIntervalUnit.Picoseconds);
+        if (WaitingId is not { } id || shelf.Waiting(Id, id) is null)
+        {
+            return NotFound();
+        }
+
+        return !reader.IsGood || place is null ? await AgainAsync(reader.Errors) : await TakeAsync(id, unit, place);
+    }
+
+    /// <summary>A file that waits is not wanted after all.</summary>
+    public IActionResult OnPostForget()
+    {
+        if (WaitingId is { } id)
+        {
+            shelf.Forget(Id, id);
+        }
+
+        return RedirectToPage(new { id = Id });
+    }
+
+    /// <summary>A recording of the firm is laid on this job.</summary>
+    public async Task<IActionResult> OnPostLayAsync(Guid record)
+    {
+        if (await Db.Profiles.SingleOrDefaultAsync(p => p.Id == record && !Db.WalkedProfiles.Any(w => w.ProfileId == p.Id)) is not { } known)
+        {
+            return await AgainAsync([new FieldError("record", "Somebody has laid this recording on a job meanwhile.")]);
+        }
+
+        var walked = await ProfileShelf.LayAsync(Db, Id, known, Visitor.Name, clock.Moment, HttpContext.RequestAborted);
+        await SaveAsync();
+        return RedirectToPage("/Stages/Radar/Radar", new { id = Id, profile = walked.Id });
+    }
+
+    /// <summary>A profile as SEG-Y: as it came, or after steps.</summary>
+    public async Task<IActionResult> OnGetFileAsync(string? steps)
+    {
+        if (AtHand is not { Profile: { } record } walked || walked.Id != ProfileId || ChainText.Read(steps) is not { } chain || await desk.ProfileAsync(record, 1) is not { } profile)
+        {
+            return NotFound();
+        }
+
+        var run = chain.Count == 0 ? null : await gate.RunAsync(() => RadarChain.Follow(profile, chain), HttpContext.RequestAborted);
+        var done = run?.Profile ?? profile;
+        Response.ContentLength = SegYWriter.LengthOf(done);
+        Response.ContentType = "application/octet-stream";
+        Response.Headers.ContentDisposition = $"attachment; filename=\"profile-{walked.Number}{(run is null ? "" : "-steps")}.sgy\"";
+        string[] says = run is null ? ["SAMPLES AS THEY CAME"] : [.. run.Steps.Select(s => $"STEP: {RadarWords.Step(s.Kind)} {RadarWords.Settings(s)}".ToUpperInvariant())];
+        await SegYWriter.WriteAsync(done, says, Response.Body, HttpContext.RequestAborted);
+        return new EmptyResult();
+    }
+
+    private async Task<IActionResult> TakeAsync(Guid id, SampleIntervalUnit? unit, ProfilePlace place)
+    {
+        var read = await shelf.ReadAsync(Id, id, unit, HttpContext.RequestAborted);
+        if (!read.IsGood)
+        {
+            if (read.Errors.Any(e => e.Field == "sampleIntervalUnit"))
+            {
+                WaitingId = id;
+                return await AgainAsync([.. read.Errors.Select(e => e with { Field = "unit" })]);
+            }
+
+            shelf.Forget(Id, id);
+            WaitingId = null;
+            return await AgainAsync(read.Errors);
+        }
+
+        var name = place.Name.Length > 0 ? place.Name : shelf.Waiting(Id, id) ?? "profile";
+        var (walked, undo) = await shelf.KeepAsync(Db, Id, read.Value, name, Visitor.Name, clock.Moment, HttpContext.RequestAborted);
+        (place with { Name = name }).Put(walked);
+        try
+        {
+            await SaveAsync();
+        }
+        catch
+        {
+            undo();
+            throw;
+        }
+
+        shelf.Forget(Id, id);
+        return RedirectToPage("/Stages/Radar/Radar", new { id = Id, profile = walked.Id });
+    }
+
+    private async Task<IActionResult> AgainAsync(IReadOnlyList<FieldError> errors)
+    {
+        await LookAsync();
+        return Refused(errors);
+    }
+
+    private async Task LookAsync()
+    {
+        Loose = !MayChange ? [] : await Db.Profiles.AsNoTracking().Where(p => !Db.WalkedProfiles.Any(w => w.ProfileId == p.Id)).OrderByDescending(p => p.At).Take(MostShown).ToListAsync(HttpContext.RequestAborted);
+        Waiting = WaitingId is { } id ? shelf.Waiting(Id, id) : null;
+        if (Waiting is not null && await shelf.ReadAsync(Id, WaitingId!.Value, SampleIntervalUnit.Picoseconds, HttpContext.RequestAborted) is { IsGood: true } counted)
+        {
+            Guess = IntervalGuess.Of(counted.Value);
+        }
+    }
+
+    public string Run(RadarRecord record) => LengthText.FormatRun(record.LengthMetres, Person.Units);
+}

@@ -1,0 +1,115 @@
+using GentleMole.Core.Radar;
+using GentleMole.Store;
+using GentleMole.Store.Model;
+using GentleMole.Store.Radar;
+using GentleMole.Web.Setup;
+
+namespace GentleMole.Web.Stages;
+
+/// <summary>
+/// Radar profiles that are being looked at: read once, their pictures by the chain that was asked for, what was searched in them. What was not looked at
+/// longest goes first when there is too much; nothing here is kept.
+/// </summary>
+internal sealed class RadarDesk(DataFolder folder, ProcessorGate gate)
+{
+    private const long MostBytes = 400_000_000;
+    private const long Small = 20_000;
+
+    private readonly Lock _lock = new();
+    private readonly Dictionary<object, Held> _held = [];
+    private long _looked;
+
+    /// <summary>The recording, with what the wheel counted made true; null when its traces are gone.</summary>
+    public Task<RadarProfile?> ProfileAsync(RadarRecord record, double wheelFactor) =>
+        HoldAsync((record.Id, record.Traces, "traces", wheelFactor), async () => await TraceFile.TakeAsync(folder, record) is { } profile
+            ? wheelFactor == 1 ? profile : profile with { AlongMetres = Array.ConvertAll(profile.AlongMetres, a => a * wheelFactor) }
+            : null, p => (4L * p.Samples.Length) + (8L * p.Traces));
+
+    /// <summary>Direct wave and noise of a recording.</summary>
+    public Task<ProfileFacts?> FactsAsync(RadarRecord record) => HoldAsync((record.Id, record.Traces, "facts"), async () =>
+        await ProfileAsync(record, 1) is { Traces: > 0 } profile ? await gate.RunAsync(() => new ProfileFacts(DirectWave.Of(profile), NoiseFloor.Of(profile)), CancellationToken.None) : null, f => Small);
+
+    /// <summary>Its picture after steps.</summary>
+    public Task<ShownProfile?> ShownAsync(RadarRecord record, IReadOnlyList<RadarStep> steps) => HoldAsync((record.Id, record.Traces, ChainText.Of(steps)), async () =>
+        await ProfileAsync(record, 1) is { Traces: > 0 } profile
+            ? await gate.RunAsync(() =>
+            {
+                var run = RadarChain.Follow(profile, steps);
+                return new ShownProfile(Radargram.Of(run.Profile), run.Steps, run.TimeZeroNanoseconds);
+            }, CancellationToken.None)
+            : null, s => s.Picture.Bytes);
+
+    /// <summary>What the search finds in it; places are true metres.</summary>
+    public Task<RadarFinding?> FindingAsync(RadarRecord record, double wheelFactor) => HoldAsync((record.Id, record.Traces, "finding", wheelFactor), async () =>
+        await ProfileAsync(record, wheelFactor) is { } profile ? await gate.RunYieldingAsync(stop => TargetSearch.Of(profile, cancellation: stop)) : null, f => Small);
+
+    /// <summary>The same where it is there already.</summary>
+    public RadarFinding? FindingIfThere(RadarRecord record, double wheelFactor)
+    {
+        lock (_lock)
+        {
+            return _held.TryGetValue((record.Id, record.Traces, "finding", wheelFactor), out var held) && held.Made is { IsCompletedSuccessfully: true, Result: RadarFinding finding } ? finding : null;
+        }
+    }
+
+    private async Task<T?> HoldAsync<T>(object key, Func<Task<T?>> make, Func<T, long> bytes)
+        where T : class
+    {
+        Held? held;
+        lock (_lock)
+        {
+            if (!_held.TryGetValue(key, out held))
+            {
+                held = new Held(MadeAsync(make));
+                _held[key] = held;
+            }
+
+            held.Looked = ++_looked;
+        }
+
+        try
+        {
+            var made = (T?)await held.Made;
+            Account(key, held, made is null ? 0 : bytes(made), isGone: made is null);
+            return made;
+        }
+        catch
+        {
+            Account(key, held, 0, isGone: true);
+            throw;
+        }
+    }
+
+    private static async Task<object?> MadeAsync<T>(Func<Task<T?>> make)
+        where T : class
+    {
+        await Task.Yield();
+        return await make();
+    }
+
+    private void Account(object key, Held held, long bytes, bool isGone)
+    {
+        lock (_lock)
+        {
+            held.Bytes = bytes;
+            if (isGone && _held.TryGetValue(key, out var there) && there == held)
+            {
+                _held.Remove(key);
+            }
+
+            while (_held.Count > 1 && _held.Values.Sum(h => h.Bytes) > MostBytes)
+            {
+                _held.Remove(_held.Where(h => h.Value != held).MinBy(h => h.Value.Looked).Key);
+            }
+        }
+    }
+
+    private sealed class Held(Task<object?> made)
+    {
+        public Task<object?> Made { get; } = made;
+
+        public long Bytes { get; set; }
+
+        public long Looked { get; set; }
+    }
+}
