@@ -18,6 +18,27 @@ public sealed record LaidCurve(
     private const double GoodPeriods = 0.1;
     private const double FairPeriods = 0.25;
     private const double WantedPart = 0.6;
+    private const double ThinPart = 0.5;
+    private const double FatPart = 1.5;
+    private const double FatMetres = 0.02;
+
+    private const double TimeNinetyFive = 0.3;
+    private const double UnfittedPart = 0.15;
+
+    /// <summary>What the pipe's radius being another than was said makes of velocity and cover, as parts; it is known to a half or so.</summary>
+    private double VelocityByRadius { get; init; }
+
+    private double CoverByRadius { get; init; }
+
+    /// <summary>Cover of the laid curve, with all that it is out by: how the response scatters, time zero, the radius of the pipe, and how far the curve lies off the best one.</summary>
+    public Estimate Cover => Estimate.Symmetric(Curve.CoverMetres, Fit is { } fit && Verdict != Verdict.Reject
+        ? Math.Sqrt(Math.Pow(fit.Cover.HalfWidth, 2) + Math.Pow(TimeNinetyFive * Curve.Velocity / 2, 2) + Math.Pow(CoverByRadius * Curve.CoverMetres, 2)) + Math.Abs(fit.Cover.Value - Curve.CoverMetres)
+        : UnfittedPart * Curve.CoverMetres);
+
+    /// <summary>Velocity of the laid curve, likewise; null where no response tells it.</summary>
+    public Estimate? Velocity => Fit is { } fit && Verdict != Verdict.Reject
+        ? Estimate.Symmetric(Curve.Velocity, Math.Sqrt(Math.Pow(fit.Velocity.HalfWidth, 2) + Math.Pow(VelocityByRadius * Curve.Velocity, 2)) + Math.Abs(fit.Velocity.Value - Curve.Velocity))
+        : null;
 
     /// <summary>Root mean square of what the curve misses the response by, nanoseconds; 0 where nothing was followed.</summary>
     public double Misfit => Followed.Count == 0 ? 0 : Math.Sqrt(Followed.Average(f => f.Residual * f.Residual));
@@ -39,8 +60,13 @@ public sealed record LaidCurve(
         var picks = track.Picks.Where(p => Math.Abs(p.Along - curve.AlongMetres) <= reach).OrderBy(p => p.Along).ToList();
         var followed = picks.ConvertAll(p => (p.Along, direct.TimeZeroNanoseconds + p.Time, p.Time - curve.TimeAt(p.Along, separation)));
         var task = new HyperbolaTask([.. picks.Select(p => new HyperbolaPick(p.Along, p.Time))], curve.RadiusMetres, Math.Asin(Math.Clamp(curve.Sine, 0, 1)) * 180 / Math.PI, 0, separation);
-        var fit = picks.Count < FewestFollowed ? null : HyperbolaFit.Of(task) is { IsGood: true } good ? good.Value : null;
-        var laid = new LaidCurve(curve, time, followed, track.Likeness, fit, track.IsNormal, Verdict.Sound, []);
+        HyperbolaFit? Fitted(double radius) => picks.Count < FewestFollowed ? null : HyperbolaFit.Of(task with { RadiusMetres = radius }) is { IsGood: true } good ? good.Value : null;
+        var (fit, thin, fat) = (Fitted(curve.RadiusMetres), Fitted(ThinPart * curve.RadiusMetres), Fitted((FatPart * curve.RadiusMetres) + FatMetres));
+        var laid = new LaidCurve(curve, time, followed, track.Likeness, fit, track.IsNormal, Verdict.Sound, [])
+        {
+            VelocityByRadius = fit is null || thin is null || fat is null ? 0 : Math.Abs(fat.Velocity.Value - thin.Velocity.Value) / 2 / fit.Velocity.Value,
+            CoverByRadius = fit is null || thin is null || fat is null ? 0 : Math.Abs(fat.Cover.Value - thin.Cover.Value) / 2 / fit.Cover.Value,
+        };
         var reasons = Weigh(laid, 1e9 / direct.Hertz, reach);
         return laid with { Reasons = reasons, Verdict = reasons.Exists(r => r.Weight <= -1) ? Verdict.Reject : reasons.Exists(r => r.Weight < 0) ? Verdict.Caution : Verdict.Sound };
     }

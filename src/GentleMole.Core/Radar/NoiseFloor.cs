@@ -15,7 +15,7 @@ public sealed record NoiseFloor(IReadOnlyList<double> Size, double Noise, double
     private const int Smooth = 12;
     private const int MostTraces = 600;
     private const double StrongPart = 0.99;
-    private const double StrongLevel = 1.5;
+    private const double StrongLevel = 1.25;
 
     /// <summary>Finds it; at most some hundred traces are looked at.</summary>
     public static NoiseFloor Of(RadarProfile profile)

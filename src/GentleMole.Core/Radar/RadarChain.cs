@@ -133,22 +133,17 @@ public static class RadarChain
         });
     }
 
-    /// <summary>Every trace begins at a time; what is missing behind its end is zero.</summary>
+    /// <summary>Every trace begins at a time; behind its end it stays as it ended, so that no later step rings there.</summary>
     private static void Moved(RadarProfile profile, float[] done, double first)
     {
         var at = first / profile.IntervalNanoseconds;
         var (whole, part) = ((int)Math.Min(at, profile.SamplesEach), (float)(at - Math.Floor(at)));
         EachTrace(profile, done, (trace, into) =>
         {
-            var left = Math.Max(0, trace.Length - whole);
             var here = trace[Math.Min(whole, trace.Length)..];
             var next = trace[Math.Min(whole + 1, trace.Length)..];
             TensorPrimitives.Lerp(here[..next.Length], next, part, into);
-            into[next.Length..].Clear();
-            if (left > next.Length && part == 0)
-            {
-                into[next.Length] = here[^1];
-            }
+            into[next.Length..].Fill(trace[^1]);
         });
     }
 

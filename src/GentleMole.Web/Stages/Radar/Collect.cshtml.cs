@@ -180,5 +180,7 @@ internal sealed class CollectPage(MoleDb db, SheetLoader loader, PlaceClock cloc
         }
     }
 
+    public bool IsAllRead => Profiles.Count > 0 && Profiles.All(p => p.ReadAt is not null);
+
     public string Run(RadarRecord record) => LengthText.FormatRun(record.LengthMetres, Person.Units);
 }

@@ -157,8 +157,8 @@ internal sealed partial class RadarPage(MoleDb db, SheetLoader loader, PlaceCloc
             (pick.FoundAlongMetres, pick.FoundNanoseconds, pick.Confidence) = (Counted(found.Along.Value), Rounded(found.TimeNanoseconds), Math.Round(found.Confidence, 3));
         }
 
-        (pick.AlongMetres, pick.TimeNanoseconds, pick.CoverMetres, pick.CoverHalfMetres) = (Counted(laid.Curve.AlongMetres), Rounded(laid.TimeNanoseconds), Rounded(laid.Curve.CoverMetres), Rounded(CoverHalf(laid)));
-        (pick.VelocityMetresPerNanosecond, pick.VelocityHalfMetresPerNanosecond, pick.RadiusMetres) = (Rounded(laid.Curve.Velocity), laid.Fit is { } fit ? Rounded(fit.Velocity.HalfWidth) : null, laid.Curve.RadiusMetres);
+        (pick.AlongMetres, pick.TimeNanoseconds, pick.CoverMetres, pick.CoverHalfMetres) = (Counted(laid.Curve.AlongMetres), Rounded(laid.TimeNanoseconds), Rounded(laid.Curve.CoverMetres), Rounded(laid.Cover.HalfWidth));
+        (pick.VelocityMetresPerNanosecond, pick.VelocityHalfMetresPerNanosecond, pick.RadiusMetres) = (Rounded(laid.Curve.Velocity), laid.Velocity is { } velocity ? Rounded(velocity.HalfWidth) : null, laid.Curve.RadiusMetres);
         (pick.CrossingDegrees, pick.IsNormal, pick.TellsVelocity) = (Crossing(laid.Curve), laid.Verdict == Verdict.Reject ? null : laid.IsNormal, reader.Ticked("tells") && laid.Verdict != Verdict.Reject);
         (pick.Note, pick.By, pick.At) = (note, Visitor.Name, clock.Moment);
         await SaveAsync();
@@ -209,11 +209,6 @@ internal sealed partial class RadarPage(MoleDb db, SheetLoader loader, PlaceCloc
     private static double Rounded(double value) => Math.Round(value, 5);
 
     private static double Crossing(Hyperbola curve) => Math.Round(Math.Asin(Math.Clamp(curve.Sine, 0, 1)) * 180 / Math.PI, 1);
-
-    /// <summary>± of a laid cover: that of the fit, or what a velocity that nobody knows better than by a tenth makes of it.</summary>
-    public static double CoverHalf(LaidCurve laid) => laid.Fit is { } fit && laid.Verdict != Verdict.Reject ? fit.Cover.HalfWidth + Math.Abs(fit.Cover.Value - laid.Curve.CoverMetres) : UnfittedPart * laid.Curve.CoverMetres;
-
-    private const double UnfittedPart = 0.15;
 
     /// <param name="wait">What is decided needs what was found; a page does not wait for it.</param>
     private async Task LookAsync(bool wait = false)

@@ -57,7 +57,7 @@ class Picture {
 
   home() {
     const { width, height } = this.plot;
-    this.view = { x: 0, y: 0, sx: width / this.about.columns, sy: height / this.about.samples };
+    this.view = { x: 0, y: 0, sx: width / this.about.columns, sy: height / this.about.samples, home: true };
   }
 
   resize() {
@@ -67,7 +67,7 @@ class Picture {
     [this.canvas.width, this.canvas.height] = [Math.round(this.width * scale), Math.round(this.height * scale)];
     this.context.setTransform(scale, 0, 0, scale, 0, 0);
     const { width, height } = this.plot;
-    if (!this.view || !Number.isFinite(this.view.sx + this.view.sy + this.view.x + this.view.y)) this.home();
+    if (!this.view || this.view.home || !Number.isFinite(this.view.sx + this.view.sy + this.view.x + this.view.y)) this.home();
     else this.hold(width, height);
     this.draw();
   }
@@ -84,6 +84,7 @@ class Picture {
 
   moved() {
     this.hold(this.plot.width, this.plot.height);
+    this.view.home = this.view.sx * this.about.columns <= this.plot.width + 0.5 && this.view.sy * this.about.samples <= this.plot.height + 0.5;
     sessionStorage.setItem(this.key, JSON.stringify({ view: this.view }));
     this.draw();
   }
@@ -357,7 +358,7 @@ class Picture {
     context.font = '600 13px Atkinson, sans-serif';
     const wide = context.measureText(text).width;
     const left = align === 'center' ? x - wide / 2 : x;
-    const at = Math.max(plot.x + 4, Math.min(left, this.width - wide - 6));
+    const at = Math.max(plot.x + 4, Math.min(left, (align === 'center' ? this.width : plot.x + plot.width) - wide - 6));
     context.fillStyle = 'rgba(255, 253, 248, .88)';
     context.fillRect(at - 3, y - 12, wide + 6, 16);
     context.fillStyle = css('--ink');
