@@ -5,7 +5,7 @@ using NodaTime.Text;
 namespace GentleMole.StandIns;
 
 /// <summary>SIMULATED sonde in a hidden drain, and the receiver that is walked over it at every stop: streams both coils' levels by the cable paid out.</summary>
-public sealed class SondeReceiver(HttpClient api, PushOrder order) : SimulatedDevice(api, order.JobId, order.Seed)
+public sealed class SondeReceiver(HttpClient api, PushOrder order) : SimulatedReceiver(api, order.JobId, order.Seed)
 {
     private const double SondeHertz = 33_000;
 

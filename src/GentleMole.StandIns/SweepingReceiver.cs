@@ -7,7 +7,7 @@ using NodaTime.Text;
 namespace GentleMole.StandIns;
 
 /// <summary>SIMULATED receiver that is walked along passes over a hidden ground and streams its level, with depth and current where it meets something.</summary>
-public sealed class SweepingReceiver(HttpClient api, SweepOrderWalk order) : SimulatedDevice(api, order.JobId, order.Seed)
+public sealed class SweepingReceiver(HttpClient api, SweepOrderWalk order) : SimulatedReceiver(api, order.JobId, order.Seed)
 {
     private const double StepMetres = 0.1;
 

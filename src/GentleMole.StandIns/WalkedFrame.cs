@@ -6,7 +6,7 @@ using NodaTime.Text;
 namespace GentleMole.StandIns;
 
 /// <summary>SIMULATED frame that is set down along a cable with hidden leaks: streams its level, with an arrow towards the fault.</summary>
-public sealed class WalkedFrame(HttpClient api, FrameWalkOrder order) : SimulatedDevice(api, order.JobId, order.Seed)
+public sealed class WalkedFrame(HttpClient api, FrameWalkOrder order) : SimulatedReceiver(api, order.JobId, order.Seed)
 {
     private const double FaultHertz = 4.8;
     private const double AsideMetres = 0.1;

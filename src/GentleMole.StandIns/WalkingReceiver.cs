@@ -8,7 +8,7 @@ namespace GentleMole.StandIns;
 /// SIMULATED transmitter and receiver. Solves the hookup on a hidden ground, walks the target as it really lies, and streams
 /// what the receiver shows.
 /// </summary>
-public sealed class WalkingReceiver(HttpClient api, WalkOrder order) : SimulatedDevice(api, order.JobId, order.Seed)
+public sealed class WalkingReceiver(HttpClient api, WalkOrder order) : SimulatedReceiver(api, order.JobId, order.Seed)
 {
     private const double StepMetres = 2;
     private const double HandMetres = 0.015;

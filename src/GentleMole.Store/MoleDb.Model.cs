@@ -118,6 +118,7 @@ public sealed partial class MoleDb
         builder.Entity<RadarPart>(part =>
         {
             part.HasOne<Job>().WithMany().HasForeignKey(p => p.JobId);
+            part.Property(p => p.Numbers).HasConversion(AsJson<int>(), Compared<int>());
             part.HasOne<RadarRecord>().WithMany().HasForeignKey(p => p.ProfileId);
             part.HasIndex(p => new { p.ProfileId, p.First }).IsUnique();
         });

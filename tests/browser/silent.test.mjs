@@ -15,7 +15,7 @@ useApp(app => {
 
 const came = async words => {
   await page.waitForFunction(text => document.querySelector('.panel-body')?.textContent.includes(text), words, { timeout: 60_000 });
-  await page.waitForFunction(() => /Simulated receiver: \d+ of \d+ readings came, each once/.test(document.querySelector('.panel-body')?.textContent), null, { timeout: 60_000 });
+  await page.waitForFunction(() => /Simulated device: \d+ of \d+ readings came, each once/.test(document.querySelector('.panel-body')?.textContent), null, { timeout: 60_000 });
 };
 
 test('clay is led to the sonde; a stop is judged while it is typed, and its verdict turns', async () => {

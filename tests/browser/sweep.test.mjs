@@ -53,7 +53,7 @@ test('a simulated device walks a sweep: its way and the strip run along, its pas
   await page.getByRole('button', { name: 'Walk what is left (simulated)' }).click();
   await page.waitForFunction(() => document.querySelectorAll('.live-trails .live-crossing').length > 0 && document.querySelector('.live-curve'), null, { timeout: 30_000 });
   assert.match(await page.textContent('[data-live-title]'), /\(simulated\), power/);
-  await page.waitForFunction(() => /Simulated receiver: \d+ of \d+ readings came, each once/.test(document.querySelector('.panel-body')?.textContent), null, { timeout: 30_000 });
+  await page.waitForFunction(() => /Simulated device: \d+ of \d+ readings came, each once/.test(document.querySelector('.panel-body')?.textContent), null, { timeout: 30_000 });
   await page.waitForFunction(() => /All 1[01] passes are walked/.test(document.querySelector('.panel-body')?.textContent));
   assert.match(await panel(), /✓1/);
 });

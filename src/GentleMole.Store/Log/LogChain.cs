@@ -162,6 +162,17 @@ public static class LogChain
         var count = 0;
         foreach (var record in await db.Profiles.AsNoTracking().OrderBy(p => p.At).ToListAsync(cancellation).ConfigureAwait(false))
         {
+            if (record.IsOpen)
+            {
+                if (await TraceWalks.DifferenceAsync(db, folder, record, cancellation).ConfigureAwait(false) is { } part)
+                {
+                    return (count, part);
+                }
+
+                count++;
+                continue;
+            }
+
             var hash = await TraceFile.HashAsync(folder, record, cancellation).ConfigureAwait(false);
             if (hash != record.Sha256)
             {

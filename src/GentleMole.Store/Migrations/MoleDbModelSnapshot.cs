@@ -1541,14 +1541,15 @@ namespace GentleMole.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<int>("Count")
-                        .HasColumnType("INTEGER");
-
                     b.Property<int>("First")
                         .HasColumnType("INTEGER");
 
                     b.Property<int>("JobId")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("Numbers")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<Guid>("ProfileId")
                         .HasColumnType("TEXT");

@@ -3,7 +3,7 @@ using NodaTime;
 
 namespace GentleMole.Store.Model;
 
-/// <summary>Traces that a device sent together while it walks, in a file beside the database; joined into the recording when the walk ends.</summary>
+/// <summary>Traces that a device sent together while it walks, in a file beside the database until the walk ends and they are joined.</summary>
 public sealed class RadarPart : IJobPart
 {
     public int Id { get; set; }
@@ -16,8 +16,8 @@ public sealed class RadarPart : IJobPart
     /// <summary>Number of the first trace.</summary>
     public int First { get; set; }
 
-    /// <summary>How many there are.</summary>
-    public int Count { get; set; }
+    /// <summary>Numbers of all of them, in order; what is sent again is known by them.</summary>
+    public List<int> Numbers { get; set; } = [];
 
     /// <summary>SHA-256 of the file.</summary>
     public string Sha256 { get; set; } = "";

@@ -20,17 +20,18 @@ public static class TraceFile
     /// <exception cref="IOException">The disk does not take it.</exception>
     public static async Task<RadarRecord> KeepAsync(DataFolder folder, RadarProfile profile, CancellationToken cancellation = default)
     {
+        var record = new RadarRecord { Id = Guid.NewGuid() };
+        await KeepAsync(folder, record, profile, cancellation).ConfigureAwait(false);
+        return record;
+    }
+
+    /// <summary>The same for a row that is there already.</summary>
+    /// <exception cref="IOException">The disk does not take it.</exception>
+    public static async Task KeepAsync(DataFolder folder, RadarRecord record, RadarProfile profile, CancellationToken cancellation = default)
+    {
         Directory.CreateDirectory(folder.Radar);
-        var record = new RadarRecord
-        {
-            Id = Guid.NewGuid(),
-            Traces = profile.Traces,
-            SamplesEach = profile.SamplesEach,
-            IntervalNanoseconds = profile.IntervalNanoseconds,
-            LengthMetres = profile.LengthMetres,
-            SeparationMetres = profile.SeparationMetres,
-            CentreHertz = profile.CentreHertz,
-        };
+        (record.Traces, record.SamplesEach, record.IntervalNanoseconds, record.LengthMetres) = (profile.Traces, profile.SamplesEach, profile.IntervalNanoseconds, profile.LengthMetres);
+        (record.SeparationMetres, record.CentreHertz) = (profile.SeparationMetres, profile.CentreHertz);
         var (scratch, path) = (Path.Combine(folder.Root, DataFolder.ScratchName()), folder.RadarFile(record.Id));
         try
         {
@@ -59,15 +60,13 @@ public static class TraceFile
             }
 
             record.Sha256 = Convert.ToHexStringLower(hash.GetHashAndReset());
-            File.Move(scratch, path);
+            File.Move(scratch, path, overwrite: true);
         }
         catch
         {
             File.Delete(scratch);
             throw;
         }
-
-        return record;
     }
 
     /// <summary>The profile again; null when its file is gone, or is not the one that was laid down.</summary>

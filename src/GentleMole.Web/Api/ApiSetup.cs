@@ -70,6 +70,7 @@ internal static class ApiSetup
         api.MapGroup("/radar/profiles").WithTags("Radar").MapProfiles();
         api.MapHookupPlan();
         api.MapGroup("/jobs").WithTags("Jobs").MapJobs();
+        api.MapGroup("/jobs").WithTags("Radar").MapTraces();
         app.MapOpenApi().AllowAnonymous();
     }
 }

@@ -38,7 +38,7 @@ internal static class ProfilesApi
             .WithSummary("The profile as SEG-Y, after the steps that are asked for");
     }
 
-    private static async Task<IResult> TakeInAsync(HttpContext http, MoleDb db, DataFolder folder, TimeProvider clock)
+    private static async Task<IResult> TakeInAsync(HttpContext http, MoleDb db, DataFolder folder, UploadQuota quota, TimeProvider clock)
     {
         if (Refused(http) is { } refusal)
         {
@@ -68,6 +68,11 @@ internal static class ProfilesApi
             if (errors.Count > 0)
             {
                 return ApiProblem.BadInput(errors);
+            }
+
+            if (await quota.RefuseAsync(null, new FileInfo(scratch).Length, "file", http.RequestAborted) is { } full)
+            {
+                return ApiProblem.BadInput([full]);
             }
 
             Result<RadarProfile> read;

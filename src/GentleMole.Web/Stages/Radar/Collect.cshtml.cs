@@ -1,10 +1,15 @@
 using GentleMole.Core;
+using GentleMole.Core.Hookup;
+using GentleMole.Core.Lines;
 using GentleMole.Core.Measures;
+using GentleMole.Core.Practice;
 using GentleMole.Core.Radar;
+using GentleMole.Core.Site;
 using GentleMole.Exchange.Radar;
 using GentleMole.Store;
 using GentleMole.Store.Model;
 using GentleMole.StandIns;
+using GentleMole.Store.Radar;
 using GentleMole.Web.Setup;
 using GentleMole.Web.Sheet;
 using GentleMole.Web.Words;
@@ -16,7 +21,7 @@ namespace GentleMole.Web.Stages;
 /// <summary>Profiles come in: as files, from devices, from recordings that the firm has; and go out as SEG-Y.</summary>
 [RequestSizeLimit(ProfileShelf.MostBytes + 1_000_000)]
 [RequestFormLimits(MultipartBodyLengthLimit = ProfileShelf.MostBytes + 1_000_000)]
-internal sealed class CollectPage(MoleDb db, SheetLoader loader, PlaceClock clock, ProfileShelf shelf, RadarDesk desk, UploadQuota quota, ProcessorGate gate) : RadarStagePage(db, loader)
+internal sealed class CollectPage(MoleDb db, SheetLoader loader, PlaceClock clock, ProfileShelf shelf, RadarDesk desk, UploadQuota quota, ProcessorGate gate, WalkDesk walks, DataFolder folder) : RadarStagePage(db, loader)
 {
     private const int MostProfiles = 400;
     private const int MostShown = 30;
@@ -111,6 +116,56 @@ internal sealed class CollectPage(MoleDb db, SheetLoader loader, PlaceClock cloc
         var walked = await ProfileShelf.LayAsync(Db, Id, known, Visitor.Name, clock.Moment, HttpContext.RequestAborted);
         await SaveAsync();
         return RedirectToPage("/Stages/Radar/Radar", new { id = Id, profile = walked.Id });
+    }
+
+    /// <summary>A walk whose device does not come back is ended here.</summary>
+    public async Task<IActionResult> OnPostEndAsync()
+    {
+        if (AtHand is not { Profile.IsOpen: true } walked || walked.Id != ProfileId || !await TraceWalks.EndAsync(Db, folder, Id, walked.ProfileId, HttpContext.RequestAborted))
+        {
+            return NotFound();
+        }
+
+        return RedirectToPage("/Stages/Radar/Radar", new { id = Id, profile = walked.Id });
+    }
+
+    public WalkProgress? Walk => walks.Of(Id);
+
+    public override bool IsSimulated => Walk is not null;
+
+    /// <summary>True where a simulated cart may be pushed: the demo, with an area to cross.</summary>
+    public bool MayBePushed => walks.IsOn && Walk is null or { Ended: true } && Sheet.Job.HandedOverAt is null && NextWay is not null;
+
+    /// <summary>The line that is walked next: beside the last one, else along the middle of the dig.</summary>
+    private Run? NextWay => Profiles.LastOrDefault(p => p.PlaceAt(0) is not null) is { } last && last.Way(last.Profile!.LengthMetres) is { } way
+        ? new Run([way.At(0, -RadarPlan.UtilityLines), way.At(way.Length, -RadarPlan.UtilityLines)])
+        : Sheet.Cut is { } cut && cut.Points.Count >= 2 ? new Run([cut.Points[0], cut.Points[^1]]) : null;
+
+    /// <summary>In the demo: a simulated cart over a hidden ground near what is planned and known.</summary>
+    public IActionResult OnPostSimulate()
+    {
+        if (!MayBePushed || NextWay is not { } way || way.Length > 200)
+        {
+            return NotFound();
+        }
+
+        var random = new Random((Id * 1000) + Profiles.Count);
+        var pipes = Sheet.Lines.Where(l => l.BestRun is not null).Select(l => HiddenPipe(l, random)).ToList();
+        var factor = Math.Round(Calibration?.Wheel?.Factor ?? 1, 4);
+        var ground = RadarGround.Under(pipes, way, [new SoilLayer(0, 8.8, 0.004), new SoilLayer(0.9, 10.4, 0.006)], 0.05, 400e6, 20, random);
+        walks.Start(new CartOrder(Id, $"line {Profiles.Count + 1} (simulated)", way, ground, factor, random.Next()));
+        return RedirectToPage(new { id = Id });
+    }
+
+    /// <summary>A line near where it is known or drawn, as a radar meets it.</summary>
+    private static BuriedPipe HiddenPipe(SheetLine line, Random random)
+    {
+        var run = line.BestRun!;
+        var aside = 0.3 * ((2 * random.NextDouble()) - 1);
+        var points = run.Points.Select((_, i) => run.At(run.ChainageOf(i), aside)).ToList();
+        var (depth, radius) = (0.5 + (0.7 * random.NextDouble()), Math.Clamp((line.Line.OutsideDiameterMetres ?? 0.06) / 2, 0.01, 0.3));
+        var lies = new SupposedLine(line.Line.Owner, line.Line.Owner, line.Line.Kind, points, new Depth(depth), LineBuild.Of(line.Line.Kind, Material.Of(line.Line.Material), line.Line.OutsideDiameterMetres), SupposedEnd.GoesOn, SupposedEnd.GoesOn);
+        return new BuriedPipe(BuriedLine.Level(lies), Material.Of(line.Line.Material).CarriesNothing ? BuriedKind.Air : BuriedKind.Metal, radius);
     }
 
     /// <summary>A profile as SEG-Y: as it came, or after steps.</summary>

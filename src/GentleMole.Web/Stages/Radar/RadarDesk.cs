@@ -21,7 +21,7 @@ internal sealed class RadarDesk(DataFolder folder, ProcessorGate gate)
 
     /// <summary>The recording, with what the wheel counted made true; null when its traces are gone.</summary>
     public Task<RadarProfile?> ProfileAsync(RadarRecord record, double wheelFactor) =>
-        HoldAsync((record.Id, record.Traces, "traces", wheelFactor), async () => await TraceFile.TakeAsync(folder, record) is { } profile
+        HoldAsync((record.Id, record.Traces, "traces", wheelFactor), async () => (record.IsOpen ? TraceWalks.SoFar(folder, record) : await TraceFile.TakeAsync(folder, record)) is { } profile
             ? wheelFactor == 1 ? profile : profile with { AlongMetres = Array.ConvertAll(profile.AlongMetres, a => a * wheelFactor) }
             : null, p => (4L * p.Samples.Length) + (8L * p.Traces));
 

@@ -14,6 +14,9 @@ internal sealed class WalkDesk(MoleOptions options, IHttpClientFactory clients, 
 
     /// <summary>Twenty samples at once, as a device sends them in a second; walked faster than a person does.</summary>
     private static readonly TimeSpan SweepPause = TimeSpan.FromMilliseconds(60);
+
+    /// <summary>Twenty traces at once, a metre of the way.</summary>
+    private static readonly TimeSpan CartPause = TimeSpan.FromMilliseconds(180);
     private readonly ConcurrentDictionary<int, SimulatedDevice> _walks = new();
 
     /// <summary>True in the demo, where a device may be simulated.</summary>
@@ -33,6 +36,9 @@ internal sealed class WalkDesk(MoleOptions options, IHttpClientFactory clients, 
 
     /// <summary>The same for a frame that is walked.</summary>
     public bool Start(FrameWalkOrder order) => Start(order.JobId, api => new WalkedFrame(api, order), SweepPause);
+
+    /// <summary>The same for a radar cart that is pushed.</summary>
+    public bool Start(CartOrder order) => Start(order.JobId, api => new RadarCart(api, order), CartPause);
 
     private bool Start(int jobId, Func<HttpClient, SimulatedDevice> device, TimeSpan pause)
     {

@@ -11,7 +11,7 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace GentleMole.Store.Migrations
 {
     [DbContext(typeof(MoleDb))]
-    [Migration("20261127192115_RadarOnSite")]
+    [Migration("20261127202116_RadarOnSite")]
     partial class RadarOnSite
     {
         /// <inheritdoc />
@@ -1544,14 +1544,15 @@ namespace GentleMole.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<int>("Count")
-                        .HasColumnType("INTEGER");
-
                     b.Property<int>("First")
                         .HasColumnType("INTEGER");
 
                     b.Property<int>("JobId")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("Numbers")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<Guid>("ProfileId")
                         .HasColumnType("TEXT");

@@ -61,7 +61,7 @@ namespace GentleMole.Store.Migrations
                     JobId = table.Column<int>(type: "INTEGER", nullable: false),
                     ProfileId = table.Column<Guid>(type: "TEXT", nullable: false),
                     First = table.Column<int>(type: "INTEGER", nullable: false),
-                    Count = table.Column<int>(type: "INTEGER", nullable: false),
+                    Numbers = table.Column<string>(type: "TEXT", nullable: false),
                     Sha256 = table.Column<string>(type: "TEXT", nullable: false),
                     By = table.Column<string>(type: "TEXT", nullable: false),
                     At = table.Column<DateTime>(type: "TEXT", nullable: false)

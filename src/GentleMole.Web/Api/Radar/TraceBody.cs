@@ -1,0 +1,3 @@
+namespace GentleMole.Web.Api;
+
+internal sealed record TraceBody(int? Number, double? CountedMetres, IReadOnlyList<double>? Samples);

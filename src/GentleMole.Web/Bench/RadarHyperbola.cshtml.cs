@@ -1,0 +1,42 @@
+using GentleMole.Core.Radar;
+using Microsoft.AspNetCore.Mvc;
+
+namespace GentleMole.Web.Bench;
+
+/// <summary>Velocity and cover from the curve of a response.</summary>
+internal sealed class RadarHyperbolaPage : BenchPage
+{
+    public HyperbolaFit? Fit { get; private set; }
+
+    /// <summary>The same picks with other radii and angles.</summary>
+    public IReadOnlyList<(double RadiusMetres, double CrossingDegrees, HyperbolaFit Fit)> Effects { get; private set; } = [];
+
+    public IReadOnlyList<HyperbolaPick> Picks { get; private set; } = [];
+
+    public void OnPost() => Reckon(growing: false);
+
+    public IActionResult OnPostJudge()
+    {
+        Reckon(growing: true);
+        return Partial("_RadarHyperbolaTold", this);
+    }
+
+    private void Reckon(bool growing)
+    {
+        var reader = Reader();
+        Picks = reader.Picks("picks", growing);
+        var (radius, crossing) = (reader.Length("radius", RadarRules.Radius) ?? 0, reader.Number("crossing", "°", RadarRules.Crossing) ?? 90);
+        var (zero, separation) = (reader.Number("zero", "ns", RadarRules.Time) ?? 0, reader.Length("separation", RadarRules.Separation) ?? 0);
+        if (reader.IsGood)
+        {
+            var task = new HyperbolaTask(Picks, radius, crossing, zero, separation);
+            var fit = HyperbolaFit.Of(task);
+            reader.Refuse(fit.Errors.Select(e => e with { Field = e.Field.StartsWith("picks", StringComparison.Ordinal) ? "picks" : "zero" }));
+            Fit = fit.IsGood ? fit.Value : null;
+            Effects = Fit is null ? [] : [.. new[] { (0.0, crossing), (0.05, crossing), (0.15, crossing), (radius, 90.0), (radius, 60.0) }.Distinct()
+                .Select(e => (e.Item1, e.Item2, HyperbolaFit.Of(task with { RadiusMetres = e.Item1, CrossingDegrees = e.Item2 }))).Where(e => e.Item3.IsGood).Select(e => (e.Item1, e.Item2, e.Item3.Value))];
+        }
+
+        Errors = reader.Errors;
+    }
+}
