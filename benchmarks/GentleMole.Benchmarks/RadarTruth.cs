@@ -82,6 +82,14 @@ internal static class RadarTruth
         var ground = RadarGround.Make(new Random(2)) with { LengthMetres = 15.96 };
         var profile = new MadeUpRadar().Walk(ground, new Random(3));
         var targets = Milliseconds(() => TargetSearch.Of(profile));
+        var lines = Enumerable.Range(0, 10).SelectMany(_ => wide.Samples).ToArray();
+        var longest = new RadarProfile(lines, 512, 0.1, [.. Enumerable.Range(0, 20_000).Select(i => i * 0.02)], 0.14, 4e8);
+        var picture = Radargram.Of(longest);
+        var made = Milliseconds(() => Radargram.Of(longest));
+        var tile = Milliseconds(() => picture.Tile(2, 1, 3, 0));
+        var laid = Milliseconds(() => LaidCurve.Of(profile, DirectWave.Of(profile), new Hyperbola(8, 0.8, 0.05, 0.1)));
+        Console.WriteLine(FormattableString.Invariant(
+            $"20,000 × 512: picture with all its levels {made:0} ms ({made / plain / 10:0} plain copies), a tile {tile:0.00} ms; a laid curve judged {laid:0} ms"));
         Console.WriteLine(FormattableString.Invariant(
             $"2000 × 512: chain without migration {all:0} ms ({all / plain:0} plain copies), Stolt {stolt:0} ms ({stolt / plain:0}); targets on {profile.Traces} × {profile.SamplesEach} {targets:0} ms"));
     }

@@ -1,3 +1,5 @@
+using MathNet.Numerics.Distributions;
+
 namespace GentleMole.Core.Radar;
 
 /// <summary>The velocity of a site, by the best that is known of it.</summary>
@@ -12,6 +14,7 @@ public sealed record GroundVelocity(VelocitySource Source, Estimate Velocity, in
     private const double MedianLoss = 1.2533;
     private const double LeastPart = 0.015;
     private const double OneCurvePart = 0.06;
+    private const double LeastOfTwoPart = 0.03;
 
     /// <summary>Joins what is known: three curves and more by their median, else a known target, else the curves there are, else the table.</summary>
     /// <param name="curves">Velocities of curves laid over responses of this site.</param>
@@ -33,7 +36,8 @@ public sealed record GroundVelocity(VelocitySource Source, Estimate Velocity, in
     private static Estimate ByCurves(IReadOnlyList<double> curves, double? spread)
     {
         var median = Median([.. curves.Order()]);
-        var part = spread is { } known ? Math.Max(LeastPart, 1.96 * MedianLoss * known / Math.Sqrt(curves.Count)) : OneCurvePart;
+        var part = spread is { } known ? Math.Max(LeastPart, StudentT.InvCDF(0, 1, curves.Count - 1, 0.975) * MedianLoss * known / Math.Sqrt(curves.Count)) : OneCurvePart;
+        part = curves.Count == 2 ? Math.Max(LeastOfTwoPart, Math.Min(part, OneCurvePart)) : part;
         return Estimate.Symmetric(median, median * part);
     }
 

@@ -30,6 +30,9 @@ public sealed record LaidCurve(
 
     private double CoverByRadius { get; init; }
 
+    /// <summary>There and back to the top.</summary>
+    private double WayNanoseconds => 2 * Math.Max(Curve.CoverMetres, 0.02) / Curve.Velocity;
+
     /// <summary>Cover of the laid curve, with all that it is out by: how the response scatters, time zero, the radius of the pipe, and how far the curve lies off the best one.</summary>
     public Estimate Cover => Estimate.Symmetric(Curve.CoverMetres, Fit is { } fit && Verdict != Verdict.Reject
         ? Math.Sqrt(Math.Pow(fit.Cover.HalfWidth, 2) + Math.Pow(TimeNinetyFive * Curve.Velocity / 2, 2) + Math.Pow(CoverByRadius * Curve.CoverMetres, 2)) + Math.Abs(fit.Cover.Value - Curve.CoverMetres)
@@ -37,7 +40,7 @@ public sealed record LaidCurve(
 
     /// <summary>Velocity of the laid curve, likewise; null where no response tells it.</summary>
     public Estimate? Velocity => Fit is { } fit && Verdict != Verdict.Reject
-        ? Estimate.Symmetric(Curve.Velocity, Math.Sqrt(Math.Pow(fit.Velocity.HalfWidth, 2) + Math.Pow(VelocityByRadius * Curve.Velocity, 2)) + Math.Abs(fit.Velocity.Value - Curve.Velocity))
+        ? Estimate.Symmetric(Curve.Velocity, Math.Sqrt(Math.Pow(fit.Velocity.HalfWidth, 2) + Math.Pow(VelocityByRadius * Curve.Velocity, 2) + Math.Pow(TimeNinetyFive / WayNanoseconds * Curve.Velocity, 2)) + Math.Abs(fit.Velocity.Value - Curve.Velocity))
         : null;
 
     /// <summary>Root mean square of what the curve misses the response by, nanoseconds; 0 where nothing was followed.</summary>

@@ -133,4 +133,32 @@ public class RadarChainTests
         Assert.Empty(new RadarStep(RadarStepKind.Agc).Wrong());
         Assert.All(RadarStep.Words.Values, k => Assert.Empty(new RadarStep(k).Wrong()));
     }
+
+    /// <summary>Between two pipes in clean sand there is nothing but noise; the deep one is heard all the same.</summary>
+    [Fact]
+    public void A_ground_that_throws_little_back_is_heard_as_deep_as_something_stands_out()
+    {
+        var clean = Ground with { LengthMetres = 24, Layers = [new SoilLayer(0, 9, 0.003)], Bodies = [new(BuriedKind.Metal, 6, 0.6, 0.05), new(BuriedKind.Metal, 17, 1.5, 0.08)] };
+        var deep = 4 + (2 * 1.5 / 0.0999);
+        for (var seed = 0; seed < 5; seed++)
+        {
+            Assert.True(NoiseFloor.Of(new MadeUpRadar().Walk(clean, new Random(seed))).FromNanoseconds > deep - 1);
+            Assert.True(NoiseFloor.Of(new MadeUpRadar().Walk(clean with { Bodies = [clean.Bodies[0]] }, new Random(seed))).FromNanoseconds < 28);
+        }
+    }
+
+    [Fact]
+    public void Steps_left_open_come_back_as_the_data_set_them()
+    {
+        var profile = new MadeUpRadar().Walk(Ground, new Random(3));
+        var run = RadarChain.Follow(profile, RadarChain.Usual);
+        Assert.Equal(RadarChain.Usual.Select(s => s.Kind), run.Steps.Select(s => s.Kind));
+        Assert.All(run.Steps, s => Assert.NotNull(s.First));
+        Assert.Equal(0, run.TimeZeroNanoseconds, 1e-9);
+        Assert.Equal(DirectWave.Of(profile).TimeZeroNanoseconds, run.Steps[0].First!.Value, 1e-9);
+
+        // Done again with what was set it is the same picture.
+        Assert.Equal(run.Profile.Samples, RadarChain.Follow(profile, run.Steps).Profile.Samples);
+        Assert.Same(profile.Samples, RadarChain.Follow(profile, []).Profile.Samples);
+    }
 }

@@ -104,4 +104,59 @@ public class TargetSearchTests
     }
 
     private static double Number(JsonElement element, string name) => element.GetProperty(name).GetDouble();
+
+    /// <summary>A pipe crossed aslant looks like a quicker ground; among square ones it keeps its cover, and its angle is told.</summary>
+    [Fact]
+    public void A_pipe_crossed_aslant_is_told_by_the_ones_crossed_square()
+    {
+        var (all, found, angles) = (0, 0, 0);
+        for (var seed = 0; seed < 24; seed++)
+        {
+            var random = new Random(900 + seed);
+            var angle = 50 + (10 * random.NextDouble());
+            var aslant = new BuriedBody(BuriedKind.Metal, 3.9 + (0.4 * random.NextDouble()), 0.5 + (0.5 * random.NextDouble()), 0.03, angle);
+            var ground = new RadarGround(8, 0.04, [new SoilLayer(0, 6 + (6 * random.NextDouble()), 0.004)], [new(BuriedKind.Metal, 1.4, 0.7, 0.05), aslant, new(BuriedKind.Air, 6.4, 0.8, 0.09)], 0.14, 4e8, 4, 512, 0.1);
+            var finding = TargetSearch.Of(new MadeUpRadar().Walk(ground, random));
+            all++;
+            if (finding.Targets.FirstOrDefault(t => Math.Abs(t.Along.Value - aslant.AlongMetres) < 0.15) is { } target && Math.Abs(target.Cover.Value - aslant.CoverMetres) < 0.06 * aslant.CoverMetres)
+            {
+                found++;
+                angles += Math.Abs(target.CrossingDegrees - angle) < 6 ? 1 : 0;
+            }
+        }
+
+        Assert.InRange(found, all - 2, all);
+        Assert.InRange(angles, all - 3, all);
+    }
+
+    /// <summary>Two pipes aslant in a row do not make the ground quick, and what is crossed square does not go missing for it.</summary>
+    [Fact]
+    public void Pipes_aslant_do_not_outvote_the_ground()
+    {
+        var ground = new RadarGround(
+            9, 0.04, [new SoilLayer(0, 9, 0.004)], [new(BuriedKind.Metal, 1.3, 0.6, 0.03, 53), new(BuriedKind.Metal, 3.4, 0.7, 0.05), new(BuriedKind.Metal, 5.4, 0.62, 0.03, 52), new(BuriedKind.Air, 7.4, 0.9, 0.08)], 0.14, 4e8, 4, 512, 0.1);
+        for (var seed = 0; seed < 6; seed++)
+        {
+            var finding = TargetSearch.Of(new MadeUpRadar().Walk(ground, new Random(seed)));
+            Assert.Equal(0.1, finding.Velocity!.Value.Value, 0.004);
+            Assert.All(ground.Bodies, b => Assert.Contains(finding.Targets, t => Math.Abs(t.Along.Value - b.AlongMetres) < 0.15 && Math.Abs(t.Cover.Value - b.CoverMetres) < 0.07 * b.CoverMetres));
+        }
+    }
+
+    /// <summary>A line ten times as long holds as many pipes, whatever stretch they fall into, and each once.</summary>
+    [Fact]
+    public void A_long_profile_is_searched_to_its_end()
+    {
+        var bodies = Enumerable.Range(0, 24).Select(i => new BuriedBody(i % 3 == 0 ? BuriedKind.Air : BuriedKind.Metal, 1.5 + (2.93 * i), 0.5 + (0.03 * i), 0.06)).ToList();
+        var ground = new RadarGround(72, 0.04, [new SoilLayer(0, 9, 0.003)], bodies, 0.14, 4e8, 4, 512, 0.1);
+        var profile = new MadeUpRadar().Walk(ground, new Random(5));
+        Assert.True(profile.Traces > 1500);
+        var finding = TargetSearch.Of(profile);
+        Assert.All(bodies, b => Assert.Single(finding.Targets, t => Math.Abs(t.Along.Value - b.AlongMetres) < 0.2));
+        Assert.InRange(finding.Targets.Count, 24, 25);
+
+        // Walked the other way it is the same ground.
+        var turned = TargetSearch.Of(profile with { AlongMetres = Array.ConvertAll(profile.AlongMetres, a => -a) });
+        Assert.Equal(finding.Targets.Select(t => Math.Round(t.Cover.Value, 3)), turned.Targets.Reverse().Select(t => Math.Round(t.Cover.Value, 3)));
+    }
 }

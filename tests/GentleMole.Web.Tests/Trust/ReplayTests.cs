@@ -23,10 +23,13 @@ public sealed class ReplayTests(MoleHost host) : IClassFixture<MoleHost>
         var directory = Directory.CreateDirectory(Path.Combine(host.DataDirectory + ".key", Guid.NewGuid().ToString("N"))).FullName;
         var copy = new StoreFile(new DataFolder(directory));
         await RunAsync(host.Services.GetRequiredService<StoreFile>(), $"VACUUM INTO '{copy.Path}'");
-        Directory.CreateDirectory(copy.Folder.Photos);
-        foreach (var photo in Directory.GetFiles(Path.Combine(host.DataDirectory, "photos")))
+        foreach (var (from, to) in new[] { ("photos", copy.Folder.Photos), ("radar", copy.Folder.Radar) })
         {
-            File.Copy(photo, Path.Combine(copy.Folder.Photos, Path.GetFileName(photo)));
+            Directory.CreateDirectory(to);
+            foreach (var kept in Directory.GetFiles(Path.Combine(host.DataDirectory, from)))
+            {
+                File.Copy(kept, Path.Combine(to, Path.GetFileName(kept)));
+            }
         }
 
         return copy;
@@ -66,6 +69,8 @@ public sealed class ReplayTests(MoleHost host) : IClassFixture<MoleHost>
             db.Sweeps.Remove(await db.Sweeps.AsTracking().SingleAsync(s => s.Id == sweep.Id));
             return await db.SaveChangesAsync();
         });
+        var lot = $$"""{"walk":"{{Guid.NewGuid()}}","sampleIntervalNanoseconds":0.1,"samples":2,"traces":[{"number":0,"countedMetres":0,"samples":[1,2]}]}""";
+        Assert.True((await host.Device().PostTextAsync("/api/v1/jobs/1/radar/traces", lot)).IsSuccessStatusCode);
         var lead = host.Browser("orla");
         await lead.SendAsync("/tokens", "", ("name", "held against the log"), ("scope", "Read"));
         await lead.SendAsync("/owners", "", ("name", "An owner of ours"), ("kind", "Gas"), ("records", "30 d"));
@@ -101,6 +106,10 @@ public sealed class ReplayTests(MoleHost host) : IClassFixture<MoleHost>
                     : type == typeof(NodaTime.LocalTime) ? "'03:04:05'"
                     : type == typeof(List<GentleMole.Core.Site.SitePoint>) ? "'[[1,2],[3,4.5]]'"
                     : type == typeof(List<double>) ? "'[1.5,2.5]'"
+                    : type == typeof(List<int>) ? "'[3,4]'"
+                    : type == typeof(List<WalkMark>) ? "'[{\"AlongMetres\":3,\"Note\":\"moved\"}]'"
+                    : type == typeof(List<GentleMole.Core.Radar.RadarStep>) ? "'[{\"Kind\":6}]'"
+                    : type == typeof(List<List<GentleMole.Core.Radar.RadarStep>>) ? "'[[{\"Kind\":6}]]'"
                     : null;
                 if (other is null || await RunAsync(file, $"SELECT count(*) FROM \"{table}\"") == 0)
                 {

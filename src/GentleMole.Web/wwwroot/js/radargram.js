@@ -27,7 +27,7 @@ class Picture {
     this.canvas = root.querySelector('canvas');
     this.context = this.canvas.getContext('2d');
     this.read = root.querySelector('[data-radar-read]');
-    this.about = JSON.parse(root.querySelector('[data-radar-about]').textContent);
+    this.about = JSON.parse(root.querySelector('[data-radar-about]').dataset.radarAbout);
     this.tiles = new Tiles(this.about, () => this.draw());
     this.key = `radargram ${this.about.id}`;
     const kept = JSON.parse(sessionStorage.getItem(this.key) ?? 'null') ?? {};
@@ -387,7 +387,7 @@ class Picture {
   }
 
   takeTargets() {
-    const told = JSON.parse(document.querySelector('[data-radar-targets]')?.textContent ?? '{"list":[]}');
+    const told = JSON.parse(document.querySelector('[data-radar-targets]')?.dataset.radarTargets ?? '{"list":[]}');
     [this.targets, this.here] = [told.list, told.here ?? null];
     if (told.velocity) this.about.velocity = told.velocity;
   }
@@ -528,7 +528,7 @@ class Picture {
     }
     on(document, 'htmx:afterSwap', event => {
       if (event.target.id === 'curve-told') {
-        this.followed = JSON.parse(document.querySelector('[data-followed]')?.textContent ?? '[]');
+        this.followed = JSON.parse(document.querySelector('[data-followed]')?.dataset.followed ?? '[]');
         this.draw();
       } else if (event.target.id === 'chain-told') {
         this.showChain(event.target.querySelector('[data-steps]'));

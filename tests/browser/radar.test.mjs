@@ -1,0 +1,194 @@
+// The stage Radar in a browser: calibrate, bring a profile in, see it, lay a curve, decide what it shows; the picture moves under finger and keys.
+import assert from 'node:assert/strict';
+import { join } from 'node:path';
+import { test } from 'node:test';
+import { coverOf, throughLeg, timeAt } from '../../src/GentleMole.Web/wwwroot/js/curve.js';
+import { useApp } from './app.mjs';
+import { answered, opened, pressed } from './browser.mjs';
+
+const WORKED = join(import.meta.dirname, '..', 'reference', 'radar', 'medium.sgy');
+let server;
+let page;
+
+useApp(app => {
+  ({ server, page } = app);
+}, { who: 'jem' });
+
+const panel = () => page.textContent('.panel-body');
+/** The picture as it is drawn: how many shades stand in the middle of it. */
+const shades = () => page.evaluate(() => {
+  const canvas = document.querySelector('[data-radargram] canvas');
+  const { data } = canvas.getContext('2d').getImageData(canvas.width / 4, canvas.height / 4, 200, 100);
+  return new Set(Array.from({ length: data.length / 4 }, (_, i) => data[4 * i])).size;
+});
+const view = () => page.evaluate(() => ({ ...document.querySelector('[data-radargram]').picture.view }));
+/** Where a place of the profile is on the screen. */
+const at = (along, after) => page.evaluate(([a, t]) => {
+  const root = document.querySelector('[data-radargram]');
+  const box = root.getBoundingClientRect();
+  return [box.left + root.picture.xOf(a), box.top + root.picture.yOf(t)];
+}, [along, after]);
+const drawn = () => page.waitForFunction(() => {
+  const { tiles } = document.querySelector('[data-radargram]').picture;
+  return tiles.held.size > 0 && [...tiles.held.values()].every(t => t.bytes);
+});
+
+test('the curve that is drawn is the curve that is reckoned with', async () => {
+  const curve = { along: 2.3, cover: 0.7, radius: 0.06, velocity: 0.098, sine: Math.sin(70 * Math.PI / 180) };
+  const picks = Array.from({ length: 15 }, (_, i) => ({ alongMetres: 1.6 + 0.1 * i, timeNanoseconds: 4 + timeAt(curve, 1.6 + 0.1 * i, 0.14) }));
+  const answer = await fetch(`${server.url}/api/v1/bench/radar/hyperbola`, {
+    method: 'POST', headers: { 'Content-Type': 'application/json', Authorization: 'Bearer demo-field-token' },
+    body: JSON.stringify({ picks, pipeRadiusMetres: 0.06, crossingDegrees: 70, timeZeroNanoseconds: 4, antennaSeparationMetres: 0.14 }),
+  });
+  const told = await answer.json();
+  assert.ok(Math.abs(told.velocityMetresPerNanosecond - 0.098) < 1e-5 && Math.abs(told.coverMetres - 0.7) < 1e-4, JSON.stringify(told));
+  assert.ok(Math.abs(coverOf(timeAt(curve, 2.3, 0.14), 0.06, 0.098, 0.14) - 0.7) < 1e-9);
+  const leg = throughLeg({ ...curve, velocity: 0.14 }, timeAt(curve, 2.3, 0.14), 2.9, timeAt(curve, 2.9, 0.14), 0.14);
+  assert.ok(Math.abs(leg.velocity - 0.098) < 1e-4, String(leg.velocity));
+});
+
+test('calibrated, a file is brought in, shown by steps, and what it shows is decided', async () => {
+  await opened(page, `${server.url}/jobs/1/radar/calibrate?new=true`);
+  await page.fill('#f-where', 'kerb lane');
+  await page.selectOption('#f-soil', 'WetClay');
+  await page.waitForFunction(() => /Clay, wet: nothing to be said below/.test(document.querySelector('#calibrate-told').textContent));
+  await page.selectOption('#f-soil', 'MoistSand');
+  await page.fill('#f-base', '20');
+  await page.fill('#f-counted', '19.92; 19.9; 19.91');
+  await page.fill('#f-minutes', '20');
+  await page.waitForFunction(() => /Factor 1\.0045/.test(document.querySelector('#calibrate-told').textContent));
+  await pressed(page, 'Keep the calibration');
+  assert.match(await panel(), /Spent 20 of the 15 minutes/);
+
+  await opened(page, `${server.url}/jobs/1/radar/collect`);
+  await page.getByText('Bring in a file').click();
+  await page.setInputFiles('#f-file', WORKED);
+  await page.fill('#f-profileName', 'kerb lane 1');
+  await page.fill('#f-startEast', '30');
+  await page.fill('#f-startNorth', '12');
+  await page.fill('#f-bearing', '90');
+  await page.fill('#f-factor', '1');
+  await answered(page, () => page.locator('form[action*="handler=Upload"] button.btn-primary').click());
+  await page.waitForFunction(() => /4 responses to decide/.test(document.querySelector('.panel-body').textContent), null, { timeout: 30_000 });
+  await drawn();
+  assert.ok(await shades() > 20, 'the picture has shades');
+
+  // Steps are tried on the picture before they are kept.
+  const before = await page.evaluate(() => document.querySelector('[data-radargram]').picture.tiles.steps);
+  await page.getByText(/^Steps:/).click();
+  await page.check('[name=do-migrate]');
+  await page.waitForFunction(was => document.querySelector('[data-radargram]').picture.tiles.steps !== was, before);
+  assert.match(await page.textContent('#chain-told'), /migration 0.1 m\/ns, Stolt.*not kept yet/s);
+  await pressed(page, 'Keep these steps');
+  assert.match(await panel(), /Undo: back to time zero/);
+  await answered(page, () => page.getByText(/^Undo: back to/).click());
+  assert.doesNotMatch(await panel(), /Undo: back to/);
+
+  // A response is taken, one refused with its reason.
+  await answered(page, () => page.click('a[data-target="1"]'));
+  await pressed(page, 'Take it');
+  assert.match(await panel(), /3 responses to decide/);
+  await pressed(page, 'Refuse it');
+  assert.match(await page.textContent('#f-pickNote-error'), /Say why/);
+  await page.fill('#f-pickNote', 'footing of a lamp');
+  await pressed(page, 'Refuse it');
+  assert.match(await panel(), /2 responses to decide/);
+  await pressed(page, 'Read: nothing more in it');
+  assert.ok(await page.locator('.profiles a', { hasText: '4 ✓' }).or(page.locator('.profiles a', { hasText: ', read' })).count() > 0);
+});
+
+test('the picture moves under keys and fingers, tells places, and is one with the plan', async () => {
+  await opened(page, `${server.url}/jobs/1/radar?profile=1`);
+  await drawn();
+  const home = await view();
+  await page.focus('[data-radargram] canvas');
+  await page.keyboard.press('+');
+  await page.keyboard.press('+');
+  await page.keyboard.press('ArrowRight');
+  const near = await view();
+  assert.ok(near.sx > 1.5 * home.sx && near.x > 0, JSON.stringify(near));
+  const [x, y] = await at(16, 12);
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x - 80, y - 30, { steps: 4 });
+  await page.mouse.up();
+  assert.ok((await view()).x > near.x);
+  await page.keyboard.press('0');
+  assert.ok(Math.abs((await view()).sx - home.sx) < 1e-6);
+
+  const [px, py] = await at(20, 15);
+  await page.mouse.move(px, py);
+  await page.waitForFunction(() => /20\.0\d m along/.test(document.querySelector('[data-radar-read]').textContent) || /19\.9\d m along/.test(document.querySelector('[data-radar-read]').textContent));
+  assert.match(await page.textContent('[data-radar-read]'), /deep · 1[45]\.\d ns · 3[89]\.\d\d E 17\.40 N/);
+  assert.equal(await page.locator('.plan-drawing [data-radar-point]').count(), 1);
+
+  // Pointing at the walked line on the plan shows the place in the profile.
+  const spot = await page.evaluate(() => {
+    const svg = document.querySelector('.plan-drawing');
+    const point = new DOMPoint(30, -17.4).matrixTransform(svg.getScreenCTM());
+    return [point.x, point.y];
+  });
+  await page.mouse.move(spot[0] - 3, spot[1]);
+  await page.mouse.move(...spot);
+  await page.waitForFunction(() => /^1[01]\.\d\d m along/.test(document.querySelector('[data-radar-read]').textContent));
+
+  await page.click('[data-radar=trace]');
+  await page.click('[data-radar=palette]');
+  await page.locator('[data-radar-contrast]').fill('12');
+  assert.ok(await shades() > 20);
+});
+
+test('a curve is laid with the mouse, dragged by a leg, fitted, and kept', async () => {
+  await opened(page, `${server.url}/jobs/1/radar?profile=2`);
+  await page.waitForFunction(() => /to decide/.test(document.querySelector('.panel-body').textContent), null, { timeout: 30_000 });
+  await drawn();
+  const water = await page.evaluate(() => document.querySelector('[data-radargram]').picture.targets[0]);
+  const rawZero = await page.evaluate(() => document.querySelector('[data-radargram]').picture.about.rawTimeZero);
+  await page.click('[data-radar=curve]');
+  await page.mouse.click(...await at(water.along + 0.05, water.time - rawZero + 0.4));
+  await page.waitForSelector('[data-curve-verdict]');
+  const typed = Number(await page.inputValue('#f-along'));
+  assert.ok(Math.abs(typed - water.along - 0.05) < 0.06, String(typed));
+  const knob = await page.evaluate(() => {
+    const root = document.querySelector('[data-radargram]');
+    const box = root.getBoundingClientRect();
+    const [x, y] = root.picture.knobLeg();
+    return [box.left + x, box.top + y];
+  });
+  const velocity = Number(await page.inputValue('#f-velocity'));
+  await page.mouse.move(...knob);
+  await page.mouse.down();
+  await page.mouse.move(knob[0], knob[1] + 40, { steps: 5 });
+  await page.mouse.up();
+  assert.ok(Number(await page.inputValue('#f-velocity')) < 0.95 * velocity, 'a steeper leg is a slower ground');
+  await page.waitForSelector('[data-take-fit]');
+  await page.click('[data-take-fit]');
+  await page.waitForSelector('#curve-told .verdict-sound');
+  assert.ok(Math.abs(Number(await page.inputValue('#f-cover')) - water.cover) < 0.06);
+  await pressed(page, 'Keep as a response');
+  assert.match(await panel(), /by hand/);
+});
+
+test('a simulated cart streams its traces, and the picture grows while it is pushed', async () => {
+  await opened(page, `${server.url}/jobs/1/radar/collect`);
+  await pressed(page, 'Push a simulated cart over the next line');
+  await page.waitForFunction(() => /Simulated device: \d+ of \d+ readings came, each once/.test(document.querySelector('.panel-body')?.textContent), null, { timeout: 60_000 });
+  assert.match(await panel(), /line \d \(simulated\)/);
+  await opened(page, `${server.url}/jobs/1/radar?profile=5`);
+  await page.waitForFunction(() => /Nothing may be said below|This profile says/.test(document.querySelector('.panel-body').textContent), null, { timeout: 30_000 });
+  await drawn();
+  assert.ok(await shades() > 10);
+});
+
+test('on a phone the picture stands above the panel and answers a finger', async () => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await opened(page, `${server.url}/jobs/1/radar?profile=1`);
+  await drawn();
+  const [picture, words] = await page.evaluate(() => ['.radargram', '.panel'].map(of => document.querySelector(of).getBoundingClientRect().top));
+  assert.ok(picture < words);
+  assert.equal(await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth), true);
+  const home = await view();
+  await page.click('[data-radar=in]');
+  assert.ok((await view()).sx > home.sx);
+  await page.setViewportSize({ width: 1280, height: 800 });
+});
