@@ -23,6 +23,10 @@ internal sealed partial class RadarPage(MoleDb db, SheetLoader loader, PlaceCloc
     [BindProperty(SupportsGet = true, Name = "target")]
     public int? TargetNumber { get; set; }
 
+    /// <summary>Part of the panel that stays open after something was done in it.</summary>
+    [BindProperty(SupportsGet = true, Name = "part")]
+    public string? Part { get; set; }
+
     public ProfileFacts? Facts { get; private set; }
 
     /// <summary>The profile as it is shown; null while it has no traces.</summary>

@@ -66,7 +66,7 @@ internal sealed partial class RadarPage
             await SaveAsync();
         }
 
-        return Done(new { profile = known.Id, target = TargetNumber });
+        return Done(new { profile = known.Id, target = TargetNumber, part = "chain" });
     }
 
     /// <summary>Back to the steps before.</summary>
@@ -81,7 +81,7 @@ internal sealed partial class RadarPage
         walked.Steps = [.. walked.StepsBefore[^1]];
         walked.StepsBefore = [.. walked.StepsBefore.SkipLast(1)];
         await SaveAsync();
-        return Done(new { profile = known.Id, target = TargetNumber });
+        return Done(new { profile = known.Id, target = TargetNumber, part = "chain" });
     }
 
     /// <summary>Where it lies, what was passed, and what a counted metre is.</summary>
