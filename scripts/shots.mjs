@@ -27,7 +27,6 @@ await shot('jobs', '/jobs');
 await opened(page, server.url + '/days');
 for (let i = 0; i < 2; i++) await page.locator('button:has-text("On this day")').first().click().then(() => page.waitForLoadState('networkidle'));
 await shot('days', '/days');
-await shot('records', '/jobs/1/records');
 await shot('records-import', '/jobs/1/records', async () => {
   if (!await page.isVisible('#f-file')) await page.locator('.accordion-button', { hasText: 'Import an owner' }).click();
   const points = [[30, 0], [30.6, 22], [32, 44]].flatMap(([x, y]) => ['10', x, '20', y]);
@@ -46,6 +45,10 @@ await shot('sweep', '/jobs/1/sweep?sweep=2&candidate=1', () => page.locator('#ca
 // Every dot is held against the ground; the picture is of what is said then.
 const reviewed = () => page.waitForFunction(() => document.querySelector('#line-review')?.textContent.includes('All dots together') && !document.querySelector('#line-review [hx-get]'));
 await shot('trace', '/jobs/1/trace?line=2', reviewed);
+await shot('radar', '/jobs/1/radar?profile=1&target=4', () => page.waitForFunction(() => {
+  const picture = document.querySelector('[data-radargram]')?.picture;
+  return /to decide/.test(document.querySelector('.panel-body').textContent) && picture?.here === 4 && [...picture.tiles.held.values()].every(t => t.bytes);
+}, null, { timeout: 30_000 }));
 await shot('marks', '/jobs/3/marks?line=6');
 await shot('handover', '/jobs/1/handover');
 await shot('bench-pinpoint', '/bench/pinpoint?example=hidden', () => pressed(page, 'Find the line'));

@@ -93,6 +93,14 @@ internal static class RadarWords
         null => "cannot be told",
     };
 
+    /// <summary>The same in a word or two.</summary>
+    public static string Inside(bool? isNormal) => isNormal switch
+    {
+        true => "empty, void",
+        false => "metal, water",
+        null => "not told",
+    };
+
     public static string Soil(RadarSoilKind kind) => kind switch
     {
         RadarSoilKind.DrySand => "sand or gravel, dry",

@@ -7,6 +7,7 @@ const EDGE = { left: 52, top: 22, right: 46, bottom: 4 };
 const TRACE = 92;
 const STEPS = [1, 2, 5];
 const KNOB = 9;
+const DRAWN_OUT = 1.2;
 let life;
 
 export function openRadargram() {
@@ -93,6 +94,8 @@ class Picture {
     const view = this.view;
     const [c, k] = [(x - this.plot.x) / view.sx + view.x, (y - this.plot.y) / view.sy + view.y];
     const [sx, sy] = [view.sx, view.sy];
+    // A long line is pressed together sideways: it is drawn out first, before anything grows downwards.
+    if (!only && view.sx < DRAWN_OUT && sy * this.about.samples < this.plot.height * 1.01) only = 'x';
     if (only !== 'y') view.sx *= factor;
     if (only !== 'x') view.sy *= factor;
     this.hold(this.plot.width, this.plot.height);
