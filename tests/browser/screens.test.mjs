@@ -98,7 +98,7 @@ test('the sheet works from the keyboard', async () => {
   await page.keyboard.press('?');
   assert.ok(await page.isVisible('.keys'));
   await page.keyboard.press('Escape');
-  await page.keyboard.press('5');
+  await page.keyboard.press('6');
   await page.waitForURL(/\/trace/);
   await page.keyboard.press('Tab');
   assert.ok(await page.evaluate(() => document.activeElement !== document.body));
