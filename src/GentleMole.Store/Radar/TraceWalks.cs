@@ -28,7 +28,7 @@ public static class TraceWalks
         var record = await db.Profiles.SingleOrDefaultAsync(p => p.Id == begun.ProfileId, cancellation).ConfigureAwait(false);
         if (record is not null && !await db.WalkedProfiles.AnyAsync(w => w.ProfileId == record.Id && w.JobId == begun.JobId, cancellation).ConfigureAwait(false))
         {
-            return new TakenTraces(0, 0, 0, "This walk is of another job; nothing of this request was stored.");
+            return new TakenTraces(0, 0, 0, "This walk is not on this job; nothing of this request was stored.");
         }
 
         var known = record is null ? [] : (await db.RadarParts.Where(p => p.ProfileId == record.Id).Select(p => p.Numbers).ToListAsync(cancellation).ConfigureAwait(false)).SelectMany(n => n).ToHashSet();

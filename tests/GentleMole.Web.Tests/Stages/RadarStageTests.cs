@@ -220,6 +220,17 @@ public class RadarStageTests(MoleHost host) : IClassFixture<MoleHost>
         var folder = host.Services.GetRequiredService<DataFolder>();
         Assert.True(File.Exists(folder.RadarFile(walked.ProfileId)));
         await _locator.SendAsync($"/jobs/2/radar?profile={walked.Id}", "Remove");
+        Assert.True(File.Exists(folder.RadarFile(walked.ProfileId)));
+        Assert.Contains((await OpenAsync("/jobs/2/radar/collect")).QuerySelectorAll("#fold-loose [name=record]"), r => r.GetAttribute("value") == walked.ProfileId.ToString());
+
+        // Laid again it is there as it came; off again, it may go for good.
+        await _locator.SendAsync("/jobs/2/radar/collect", "Lay", ("record", walked.ProfileId.ToString()));
+        var again = (await ProfilesAsync(2))[^1];
+        Assert.Equal(walked.ProfileId, again.ProfileId);
+        var (_, kept) = await _locator.SendAsync("/jobs/2/radar/collect", "Delete", ("record", walked.ProfileId.ToString()));
+        Assert.Contains("it stays", kept.Body!.TextContent, StringComparison.Ordinal);
+        await _locator.SendAsync($"/jobs/2/radar?profile={again.Id}", "Remove");
+        await _locator.SendAsync("/jobs/2/radar/collect", "Delete", ("record", walked.ProfileId.ToString()));
         Assert.False(File.Exists(folder.RadarFile(walked.ProfileId)));
         Assert.False(await host.StoreAsync(db => db.Profiles.AnyAsync(p => p.Id == walked.ProfileId)));
         Assert.True((await LogChain.VerifyAsync(new StoreFile(folder))).IsWhole);

@@ -49,6 +49,8 @@ public class UndrawableTests(MoleHost host) : IClassFixture<MoleHost>
             await db.SaveChangesAsync();
             var line = job.Lines[0].Id;
             db.Hookups.Add(new Hookup { JobId = job.Id, LineId = line, ConnectionEast = 77777, MadeAt = SystemClock.Instance.GetCurrentInstant() });
+            db.Profiles.Add(new RadarRecord { Id = Guid.NewGuid(), Traces = 2, SamplesEach = 2, IntervalNanoseconds = 1, LengthMetres = 3 });
+            db.WalkedProfiles.Add(new WalkedProfile { JobId = job.Id, ProfileId = db.Profiles.Local.Single().Id, Number = 1, StartEastMetres = 77777, StartNorthMetres = 1, BearingDegrees = 10 });
             db.Readings.Add(new Reading { Id = Guid.NewGuid(), JobId = job.Id, LineId = line, Utility = "Gas", EastMetres = -77777, State = DotState.Accepted });
             await db.SaveChangesAsync();
 
@@ -58,6 +60,7 @@ public class UndrawableTests(MoleHost host) : IClassFixture<MoleHost>
                 UPDATE Jobs SET DigCorners = replace(DigCorners, '77777', '1e300');
                 UPDATE Records SET Points = replace(Points, '77777', '1e300');
                 UPDATE Features SET Points = replace(Points, '77777', '1e300');
+                UPDATE WalkedProfiles SET StartEastMetres = 1e300 WHERE StartEastMetres = 77777;
                 UPDATE Hookups SET ConnectionEast = 1e300 WHERE ConnectionEast = 77777;
                 UPDATE Readings SET EastMetres = -1e300 WHERE EastMetres = -77777;
                 """);
@@ -79,13 +82,13 @@ public class UndrawableTests(MoleHost host) : IClassFixture<MoleHost>
         }
 
         var told = (await browser.PageAsync($"/jobs/{id}/notice")).Page;
-        Assert.Contains("9 parts", told.QuerySelector(".alert-warning")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("10 parts", told.QuerySelector(".alert-warning")!.TextContent, StringComparison.Ordinal);
         Assert.NotEmpty(told.QuerySelectorAll(".plan polyline"));
         var kerb = await host.StoreAsync(async db => (await db.Features.SingleAsync(f => f.JobId == id && f.Name == "Bad kerb")).Id);
         Assert.Contains(told.QuerySelectorAll(".alert-warning a"), a => a.GetAttribute("href") == $"/jobs/{id}/walk?feature={kerb}" || a.TextContent.Contains("expected run", StringComparison.Ordinal));
         await MoleHost.AcceptCautionsAsync(browser, id);
         Assert.Equal(HttpStatusCode.Redirect, (await browser.SendAsync($"/jobs/{id}/walk?feature={kerb}", "Remove")).Response.StatusCode);
-        Assert.Contains("8 parts", (await browser.PageAsync($"/jobs/{id}/notice")).Page.QuerySelector(".alert-warning")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("9 parts", (await browser.PageAsync($"/jobs/{id}/notice")).Page.QuerySelector(".alert-warning")!.TextContent, StringComparison.Ordinal);
         foreach (var format in new[] { "geojson", "kml", "gpkg", "dxf", "csv" })
         {
             Assert.Equal(HttpStatusCode.OK, (await host.Device().GetAsync(new Uri($"/api/v1/jobs/{id}/export/{format}", UriKind.Relative))).StatusCode);

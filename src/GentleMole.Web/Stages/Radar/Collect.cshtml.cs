@@ -118,6 +118,19 @@ internal sealed class CollectPage(MoleDb db, SheetLoader loader, PlaceClock cloc
         return RedirectToPage("/Stages/Radar/Radar", new { id = Id, profile = walked.Id });
     }
 
+    /// <summary>A recording that lies on no job is not wanted any more.</summary>
+    public async Task<IActionResult> OnPostDeleteAsync(Guid record)
+    {
+        if (await shelf.DeleteAsync(Db, record, HttpContext.RequestAborted) is not { } gone)
+        {
+            return await AgainAsync([new FieldError("record", "Somebody has laid this recording on a job meanwhile; it stays.")]);
+        }
+
+        await SaveAsync();
+        gone();
+        return RedirectToPage(new { id = Id });
+    }
+
     /// <summary>A walk whose device does not come back is ended here.</summary>
     public async Task<IActionResult> OnPostEndAsync()
     {

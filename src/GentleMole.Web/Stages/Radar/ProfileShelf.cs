@@ -81,28 +81,31 @@ internal sealed class ProfileShelf(DataFolder folder)
         return walked;
     }
 
-    /// <summary>Takes a profile off a job; gives what is to be done after that is saved.</summary>
-    public async Task<Action> RemoveAsync(MoleDb db, int jobId, int walkedId, CancellationToken cancellation)
+    /// <summary>Takes a profile off a job, with what was read from it; the recording stays.</summary>
+    public static async Task RemoveAsync(MoleDb db, int jobId, int walkedId, CancellationToken cancellation)
     {
-        var walked = await db.WalkedProfiles.Include(p => p.Picks).Include(p => p.Profile).SingleAsync(p => p.Id == walkedId && p.JobId == jobId, cancellation);
-        var record = walked.Profile!;
-        var isElsewhere = await db.WalkedProfiles.AnyAsync(p => p.ProfileId == record.Id && p.Id != walkedId, cancellation);
+        var walked = await db.WalkedProfiles.Include(p => p.Picks).SingleAsync(p => p.Id == walkedId && p.JobId == jobId, cancellation);
         db.RadarPicks.RemoveRange(walked.Picks);
         db.WalkedProfiles.Remove(walked);
-        if (isElsewhere)
+    }
+
+    /// <summary>Removes a recording that lies on no job; gives what is to be done when that is saved, null when it does lie on one.</summary>
+    public async Task<Action?> DeleteAsync(MoleDb db, Guid id, CancellationToken cancellation)
+    {
+        if (await db.Profiles.SingleOrDefaultAsync(p => p.Id == id && !db.WalkedProfiles.Any(w => w.ProfileId == id), cancellation) is not { } record)
         {
-            return () => { };
+            return null;
         }
 
-        var parts = await db.RadarParts.Where(p => p.ProfileId == record.Id).ToListAsync(cancellation);
+        var parts = await db.RadarParts.Where(p => p.ProfileId == id).ToListAsync(cancellation);
         db.RadarParts.RemoveRange(parts);
         db.Profiles.Remove(record);
         return () =>
         {
-            File.Delete(folder.RadarFile(record.Id));
+            File.Delete(folder.RadarFile(id));
             foreach (var part in parts)
             {
-                File.Delete(folder.RadarPartFile(part.ProfileId, part.First));
+                File.Delete(folder.RadarPartFile(id, part.First));
             }
         };
     }

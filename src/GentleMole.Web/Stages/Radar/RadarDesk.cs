@@ -20,10 +20,14 @@ internal sealed class RadarDesk(DataFolder folder, ProcessorGate gate)
     private long _looked;
 
     /// <summary>The recording, with what the wheel counted made true; null when its traces are gone.</summary>
-    public Task<RadarProfile?> ProfileAsync(RadarRecord record, double wheelFactor) =>
-        HoldAsync((record.Id, record.Traces, "traces", wheelFactor), async () => (record.IsOpen ? TraceWalks.SoFar(folder, record) : await TraceFile.TakeAsync(folder, record)) is { } profile
-            ? wheelFactor == 1 ? profile : profile with { AlongMetres = Array.ConvertAll(profile.AlongMetres, a => a * wheelFactor) }
-            : null, p => (4L * p.Samples.Length) + (8L * p.Traces));
+    public async Task<RadarProfile?> ProfileAsync(RadarRecord record, double wheelFactor)
+    {
+        var profile = await CountedAsync(record);
+        return profile is null || wheelFactor == 1 ? profile : profile with { AlongMetres = Array.ConvertAll(profile.AlongMetres, a => a * wheelFactor) };
+    }
+
+    private Task<RadarProfile?> CountedAsync(RadarRecord record) => HoldAsync(
+        (record.Id, record.Traces, "traces"), async () => record.IsOpen ? TraceWalks.SoFar(folder, record) : await TraceFile.TakeAsync(folder, record), p => (4L * p.Samples.Length) + (8L * p.Traces));
 
     /// <summary>Direct wave and noise of a recording.</summary>
     public Task<ProfileFacts?> FactsAsync(RadarRecord record) => HoldAsync((record.Id, record.Traces, "facts"), async () =>

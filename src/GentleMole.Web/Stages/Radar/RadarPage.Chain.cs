@@ -106,17 +106,16 @@ internal sealed partial class RadarPage
         return Done(new { profile = known.Id });
     }
 
-    /// <summary>Takes the profile off the job, with what was read from it; the recording goes too where no other job has it.</summary>
-    public async Task<IActionResult> OnPostRemoveAsync([FromServices] ProfileShelf shelf)
+    /// <summary>Takes the profile off the job, with what was read from it; the recording stays, to be laid again.</summary>
+    public async Task<IActionResult> OnPostRemoveAsync()
     {
         if (AtHand is not { } known)
         {
             return NotFound();
         }
 
-        var gone = await shelf.RemoveAsync(Db, Id, known.Id, HttpContext.RequestAborted);
+        await ProfileShelf.RemoveAsync(Db, Id, known.Id, HttpContext.RequestAborted);
         await SaveAsync();
-        gone();
         return RedirectToPage("/Stages/Radar/Collect", new { id = Id });
     }
 
