@@ -133,7 +133,7 @@ public sealed partial class MoleDb
         });
         builder.Entity<RadarCalibration>(calibration =>
         {
-            calibration.Ignore(c => c.Soil).Ignore(c => c.Known).Ignore(c => c.Wheel);
+            calibration.Ignore(c => c.Soil).Ignore(c => c.Conductivity).Ignore(c => c.Known).Ignore(c => c.Wheel);
             calibration.Property(c => c.CountedMetres).HasConversion(AsJson<double>(), Compared<double>());
         });
         builder.Entity<MeasuredWire>(wire =>

@@ -2,7 +2,7 @@
 import assert from 'node:assert/strict';
 import { join } from 'node:path';
 import { test } from 'node:test';
-import { coverOf, throughLeg, timeAt } from '../../src/GentleMole.Web/wwwroot/js/curve.js';
+import { coverOf, permittivityOf, throughLeg, timeAt } from '../../src/GentleMole.Web/wwwroot/js/curve.js';
 import { useApp } from './app.mjs';
 import { answered, opened, pressed } from './browser.mjs';
 
@@ -43,6 +43,7 @@ test('the curve that is drawn is the curve that is reckoned with', async () => {
   const told = await answer.json();
   assert.ok(Math.abs(told.velocityMetresPerNanosecond - 0.098) < 1e-5 && Math.abs(told.coverMetres - 0.7) < 1e-4, JSON.stringify(told));
   assert.ok(Math.abs(coverOf(timeAt(curve, 2.3, 0.14), 0.06, 0.098, 0.14) - 0.7) < 1e-9);
+  assert.ok(Math.abs(permittivityOf(told.velocityMetresPerNanosecond) - told.permittivity) < 1e-6);
   const leg = throughLeg({ ...curve, velocity: 0.14 }, timeAt(curve, 2.3, 0.14), 2.9, timeAt(curve, 2.9, 0.14), 0.14);
   assert.ok(Math.abs(leg.velocity - 0.098) < 1e-4, String(leg.velocity));
 });

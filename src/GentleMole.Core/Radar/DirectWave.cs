@@ -17,11 +17,7 @@ public sealed record DirectWave(double PeakNanoseconds, int Sign, double Hertz, 
     public static DirectWave Of(RadarProfile profile)
     {
         var mean = Mean(profile);
-        var at = 0;
-        for (var k = 1; k < mean.Length; k++)
-        {
-            at = Math.Abs(mean[k]) > Math.Abs(mean[at]) ? k : at;
-        }
+        var at = Strongest(mean);
 
         var hertz = profile.CentreHertz ?? Middle(mean, at, profile.IntervalNanoseconds);
         if (mean[at] == 0)
@@ -75,13 +71,20 @@ public sealed record DirectWave(double PeakNanoseconds, int Sign, double Hertz, 
     internal static double? PulseHertz(RadarProfile profile)
     {
         var mean = Mean(profile);
+        var at = Strongest(mean);
+
+        return mean.Length == 0 || mean[at] == 0 ? null : Pulse(mean, at, mean.Length, profile.IntervalNanoseconds);
+    }
+
+    private static int Strongest(double[] mean)
+    {
         var at = 0;
         for (var k = 1; k < mean.Length; k++)
         {
             at = Math.Abs(mean[k]) > Math.Abs(mean[at]) ? k : at;
         }
 
-        return mean.Length == 0 || mean[at] == 0 ? null : Pulse(mean, at, mean.Length, profile.IntervalNanoseconds);
+        return at;
     }
 
     private static double? Pulse(double[] mean, int at, int farthest, double interval)

@@ -29,6 +29,11 @@ public sealed record GroundVelocity(VelocitySource Source, Estimate Velocity, in
             : new GroundVelocity(VelocitySource.Ground, ByTable(soil), 0, null, false);
     }
 
+    private const double TornPart = 0.08;
+
+    /// <summary>True when another velocity of the same site, a profile's own, lies farther from this one than grounds change within a site; a guess by the table contradicts nothing.</summary>
+    public bool Contradicts(double velocity) => Source != VelocitySource.Ground && Math.Abs((velocity / Velocity.Value) - 1) > TornPart;
+
     /// <summary>Velocities that a kind of ground may have, its usual one in the middle.</summary>
     public static Estimate ByTable(RadarSoil soil) =>
         new(RadarWave.VelocityOf(soil.Usual.Permittivity), RadarWave.VelocityOf(soil.Permittivity.Most), RadarWave.VelocityOf(soil.Permittivity.Least));

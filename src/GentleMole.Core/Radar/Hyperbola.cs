@@ -8,6 +8,9 @@ namespace GentleMole.Core.Radar;
 /// <param name="Sine">Sine of the angle between pipe and line.</param>
 public readonly record struct Hyperbola(double AlongMetres, double CoverMetres, double RadiusMetres, double Velocity, double Sine = 1)
 {
+    /// <summary>Angle between pipe and line, degrees; 90 is square.</summary>
+    public double CrossingDegrees => Math.Asin(Math.Clamp(Sine, 0, 1)) * 180 / Math.PI;
+
     /// <summary>When its echo comes with the antennas over a place, nanoseconds after the pulse has left.</summary>
     public double TimeAt(double alongMetres, double separationMetres)
     {

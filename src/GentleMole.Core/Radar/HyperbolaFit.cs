@@ -62,6 +62,18 @@ public sealed record HyperbolaFit(Hyperbola Curve, Estimate Velocity, Estimate A
             fitted, Relative(fitted.Velocity, scale * Math.Sqrt(spread[2])), Estimate.Symmetric(fitted.AlongMetres, scale * Math.Sqrt(spread[0])), Relative(fitted.CoverMetres, scale * Math.Sqrt(spread[1])), residuals);
     }
 
+    /// <summary>Radii of pipes that a response is fitted with beside the one that was said, metres; and the other angle, degrees.</summary>
+    private static readonly double[] OtherRadii = [0, 0.05, 0.15];
+    private const double OtherDegrees = 60;
+
+    /// <summary>What the radius of the pipe and the angle of crossing make of velocity and cover: the same picks, fitted with others too.</summary>
+    public static IReadOnlyList<(double RadiusMetres, double CrossingDegrees, HyperbolaFit Fit)> Effects(HyperbolaTask task)
+    {
+        (double Radius, double Crossing)[] tried = [.. OtherRadii.Select(r => (r, task.CrossingDegrees)), (task.RadiusMetres, 90), (task.RadiusMetres, OtherDegrees)];
+        var fits = tried.Distinct().Select(t => (t.Radius, t.Crossing, Fit: Of(task with { RadiusMetres = t.Radius, CrossingDegrees = t.Crossing })));
+        return [.. fits.Where(f => f.Fit.IsGood).Select(f => (f.Radius, f.Crossing, f.Fit.Value))];
+    }
+
     /// <summary>How the time at a place changes with the place of the top, the logarithms of cover and velocity, and of the radius where there is room for it.</summary>
     internal static void Slopes(Hyperbola curve, double along, double separation, double[] slope)
     {

@@ -15,7 +15,7 @@ public sealed record IntervalGuess(double Counted, bool IsNanoseconds, bool IsSu
     /// <param name="profile">Read as if it counted picoseconds.</param>
     public static IntervalGuess Of(RadarProfile profile)
     {
-        // In units of its own interval the pulse is the same; the clamp of the direct wave is that of antennas, so it is asked of both.
+        // The pulse has as many samples either way; what it means in hertz is held against antennas and windows as there are.
         var counted = profile.IntervalNanoseconds * 1000;
         var (pico, nano) = (profile with { CentreHertz = null }, profile with { CentreHertz = null, IntervalNanoseconds = counted });
         var (one, other) = (DirectWave.PulseHertz(pico), DirectWave.PulseHertz(nano));

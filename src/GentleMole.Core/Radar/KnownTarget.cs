@@ -9,9 +9,6 @@ public sealed record KnownTarget(double CoverMetres, double Nanoseconds, double 
     private const double TapeMetres = 0.02;
     private const double PickNanoseconds = 0.3;
 
-    /// <summary>Cover of what can be a known target, metres.</summary>
-    public static readonly Bounds Cover = new(0.02, 30);
-
     /// <summary>Time of its echo, nanoseconds.</summary>
     public static readonly Bounds Time = new(0.1, 2000);
 

@@ -25,6 +25,9 @@ public sealed record LaidCurve(
     private const double TimeNinetyFive = 0.3;
     private const double UnfittedPart = 0.15;
 
+    /// <summary>What other radii and angles make of the response; empty where nothing was fitted.</summary>
+    public IReadOnlyList<(double RadiusMetres, double CrossingDegrees, HyperbolaFit Fit)> Effects { get; private init; } = [];
+
     /// <summary>What the pipe's radius being another than was said makes of velocity and cover, as parts; it is known to a half or so.</summary>
     private double VelocityByRadius { get; init; }
 
@@ -62,11 +65,12 @@ public sealed record LaidCurve(
         var track = EchoTrack.Of(near, direct, RadarCleaning.Of(near, direct), curve);
         var picks = track.Picks.Where(p => Math.Abs(p.Along - curve.AlongMetres) <= reach).OrderBy(p => p.Along).ToList();
         var followed = picks.ConvertAll(p => (p.Along, direct.TimeZeroNanoseconds + p.Time, p.Time - curve.TimeAt(p.Along, separation)));
-        var task = new HyperbolaTask([.. picks.Select(p => new HyperbolaPick(p.Along, p.Time))], curve.RadiusMetres, Math.Asin(Math.Clamp(curve.Sine, 0, 1)) * 180 / Math.PI, 0, separation);
+        var task = new HyperbolaTask([.. picks.Select(p => new HyperbolaPick(p.Along, p.Time))], curve.RadiusMetres, curve.CrossingDegrees, 0, separation);
         HyperbolaFit? Fitted(double radius) => picks.Count < FewestFollowed ? null : HyperbolaFit.Of(task with { RadiusMetres = radius }) is { IsGood: true } good ? good.Value : null;
         var (fit, thin, fat) = (Fitted(curve.RadiusMetres), Fitted(ThinPart * curve.RadiusMetres), Fitted((FatPart * curve.RadiusMetres) + FatMetres));
         var laid = new LaidCurve(curve, time, followed, track.Likeness, fit, track.IsNormal, Verdict.Sound, [])
         {
+            Effects = fit is null ? [] : HyperbolaFit.Effects(task),
             VelocityByRadius = fit is null || thin is null || fat is null ? 0 : Math.Abs(fat.Velocity.Value - thin.Velocity.Value) / 2 / fit.Velocity.Value,
             CoverByRadius = fit is null || thin is null || fat is null ? 0 : Math.Abs(fat.Cover.Value - thin.Cover.Value) / 2 / fit.Cover.Value,
         };

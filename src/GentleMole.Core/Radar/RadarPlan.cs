@@ -37,6 +37,11 @@ public sealed record RadarPlan(double ReachMetres, double WindowNanoseconds, dou
             wavelength / 2);
     }
 
+    private const double TightPart = 1.25;
+
+    /// <summary>True when what is sought lies near the end of what is reached.</summary>
+    public bool IsTight(double depthMetres) => !IsBlind(depthMetres) && ReachMetres < TightPart * depthMetres;
+
     /// <summary>True when what is sought lies below what is reached.</summary>
     public bool IsBlind(double depthMetres) => depthMetres > ReachMetres;
 }

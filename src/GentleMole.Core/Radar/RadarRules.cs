@@ -12,6 +12,9 @@ public static class RadarRules
     /// <summary>Times, nanoseconds.</summary>
     public static readonly Bounds Time = new(-1e4, 1e5);
 
+    /// <summary>Cover of what a radar may see, metres.</summary>
+    public static readonly Bounds Cover = new(0.02, 30);
+
     /// <summary>Radius of a pipe, metres.</summary>
     public static readonly Bounds Radius = new(0, 5);
 

@@ -12,6 +12,12 @@ namespace GentleMole.Core.Radar;
 public sealed record RadarTarget(
     Estimate Along, double TimeNanoseconds, Estimate Cover, Estimate Velocity, double RadiusMetres, bool IsNormal, double Confidence, double Strength)
 {
+    private const double SameMetres = 0.15;
+    private const double SameNanoseconds = 1.5;
+
+    /// <summary>True when a place and time picked elsewhere are of this response: a search that is done again, or a hand, hits it no better.</summary>
+    public bool IsAt(double? alongMetres, double? nanoseconds) => Math.Abs(alongMetres - Along.Value ?? double.NaN) < SameMetres && Math.Abs(nanoseconds - TimeNanoseconds ?? double.NaN) < SameNanoseconds;
+
     /// <summary>Angle between pipe and line, as its curve tells it against the site's velocity; 90 where nothing speaks against square.</summary>
     public double CrossingDegrees { get; init; } = 90;
 }

@@ -299,7 +299,7 @@ public static class TargetSearch
             Estimate.Symmetric(curve.AlongMetres, along), direct.TimeZeroNanoseconds + apex, Estimate.Symmetric(curve.CoverMetres, cover).Within(0, double.PositiveInfinity),
             Estimate.Symmetric(curve.Velocity, curve.Velocity * NinetyFive * Math.Max(fit.VelocityPart, 0.01)), curve.RadiusMetres, response.Track.IsNormal, 1 / (1 + Math.Exp(-odds)), response.Share)
         {
-            CrossingDegrees = Math.Asin(Math.Min(1, response.Sine)) * 180 / Math.PI,
+            CrossingDegrees = (curve with { Sine = response.Sine }).CrossingDegrees,
         };
     }
 

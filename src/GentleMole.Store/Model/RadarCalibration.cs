@@ -51,9 +51,12 @@ public sealed class RadarCalibration : IJobPart
 
     public RadarSoil Soil => RadarSoil.Table[(int)Ground];
 
+    /// <summary>Conductivity that is reckoned with, siemens a metre: measured, else that of the table.</summary>
+    public double Conductivity => SiemensPerMetre ?? Soil.Usual.SiemensPerMetre;
+
     /// <summary>How the radar is set by it.</summary>
     /// <param name="permittivity">By what is known of the velocity.</param>
-    public RadarPlan Plan(double permittivity) => RadarPlan.For(permittivity, SiemensPerMetre ?? Soil.Usual.SiemensPerMetre, AntennaHertz, DepthMetres, BodyMetres);
+    public RadarPlan Plan(double permittivity) => RadarPlan.For(permittivity, Conductivity, AntennaHertz, DepthMetres, BodyMetres);
 
     /// <summary>Velocity by the known target; null without one.</summary>
     public Core.Estimate? Known => KnownCoverMetres is { } cover && KnownNanoseconds is { } time ? new KnownTarget(cover, time, KnownRadiusMetres ?? 0).Velocity(SeparationMetres) : null;

@@ -54,5 +54,12 @@ public sealed class RadarPick : IJobPart
 
     public string By { get; set; } = "";
 
+    /// <summary>Along the line everything is so many times as long as was counted: so are, by the same curve, velocity and cover.</summary>
+    public void Lengthen(double times)
+    {
+        (VelocityMetresPerNanosecond, VelocityHalfMetresPerNanosecond) = (VelocityMetresPerNanosecond * times, VelocityHalfMetresPerNanosecond * times);
+        (CoverMetres, CoverHalfMetres) = (CoverMetres * times, CoverHalfMetres * times);
+    }
+
     public Instant At { get; set; }
 }

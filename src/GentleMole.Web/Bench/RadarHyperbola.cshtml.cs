@@ -33,8 +33,7 @@ internal sealed class RadarHyperbolaPage : BenchPage
             var fit = HyperbolaFit.Of(task);
             reader.Refuse(fit.Errors.Select(e => e with { Field = e.Field.StartsWith("picks", StringComparison.Ordinal) ? "picks" : "zero" }));
             Fit = fit.IsGood ? fit.Value : null;
-            Effects = Fit is null ? [] : [.. new[] { (0.0, crossing), (0.05, crossing), (0.15, crossing), (radius, 90.0), (radius, 60.0) }.Distinct()
-                .Select(e => (e.Item1, e.Item2, HyperbolaFit.Of(task with { RadiusMetres = e.Item1, CrossingDegrees = e.Item2 }))).Where(e => e.Item3.IsGood).Select(e => (e.Item1, e.Item2, e.Item3.Value))];
+            Effects = Fit is null ? [] : HyperbolaFit.Effects(task);
         }
 
         Errors = reader.Errors;

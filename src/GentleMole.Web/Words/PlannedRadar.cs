@@ -8,17 +8,15 @@ namespace GentleMole.Web.Words;
 /// <param name="DepthMetres">Of the deepest target sought.</param>
 internal sealed record PlannedRadar(RadarPlan Plan, RadarSoilKind Ground, double Permittivity, double SiemensPerMetre, double AntennaHertz, double DepthMetres, double? BodyMetres)
 {
-    private const double Tight = 1.25;
-
     public static PlannedRadar For(RadarSoilKind ground, double permittivity, double siemens, double hertz, double depth, double? body) =>
         new(RadarPlan.For(permittivity, siemens, hertz, depth, body), ground, permittivity, siemens, hertz, depth, body);
 
-    public string Shape => Plan.IsBlind(DepthMetres) ? "reject" : Plan.ReachMetres < Tight * DepthMetres ? "caution" : "sound";
+    public string Shape => Plan.IsBlind(DepthMetres) ? "reject" : Plan.IsTight(DepthMetres) ? "caution" : "sound";
 
     /// <summary>Reach in one sentence.</summary>
     public string Sentence(Person person) => Plan.IsBlind(DepthMetres)
         ? $"{Capital(RadarWords.Soil(Ground))}: nothing to be said below {person.Length(Plan.ReachMetres)}, and {person.Length(DepthMetres)} is sought. Do not rely on radar here."
-        : $"{Capital(RadarWords.Soil(Ground))}: nothing to be said below {person.Length(Plan.ReachMetres)}; {person.Length(DepthMetres)} is sought{(Plan.ReachMetres < Tight * DepthMetres ? ", which is near the end of it" : "")}.";
+        : $"{Capital(RadarWords.Soil(Ground))}: nothing to be said below {person.Length(Plan.ReachMetres)}; {person.Length(DepthMetres)} is sought{(Plan.IsTight(DepthMetres) ? ", which is near the end of it" : "")}.";
 
     /// <summary>What is set, row by row: what, how much, why.</summary>
     public IEnumerable<(string What, string Value, string Why)> Rows(Person person)

@@ -6,6 +6,7 @@ using GentleMole.Store;
 using GentleMole.Store.Model;
 using GentleMole.Store.Radar;
 using GentleMole.Web.Setup;
+using GentleMole.Web.Stages;
 using GentleMole.Web.Trust;
 using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.WebUtilities;
@@ -17,7 +18,6 @@ namespace GentleMole.Web.Api;
 /// <summary>Radar profiles: taken in as they come, searched, given out again.</summary>
 internal static class ProfilesApi
 {
-    private const long MostBytes = 512L * 1024 * 1024;
     private const long Around = 64 * 1024;
     private const int MostWord = 100;
 
@@ -38,14 +38,14 @@ internal static class ProfilesApi
             .WithSummary("The profile as SEG-Y, after the steps that are asked for");
     }
 
-    private static async Task<IResult> TakeInAsync(HttpContext http, MoleDb db, DataFolder folder, UploadQuota quota, TimeProvider clock)
+    private static async Task<IResult> TakeInAsync(HttpContext http, MoleDb db, DataFolder folder, UploadQuota quota, ProfileShelf shelf, TimeProvider clock)
     {
         if (Refused(http) is { } refusal)
         {
             return refusal;
         }
 
-        if (http.Request.ContentLength > MostBytes + Around)
+        if (http.Request.ContentLength > ProfileShelf.MostBytes + Around)
         {
             return ApiProblem.Status(StatusCodes.Status413PayloadTooLarge, "A radar file may have 512 MB.");
         }
@@ -58,7 +58,7 @@ internal static class ProfilesApi
 
         if (http.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } size)
         {
-            size.MaxRequestBodySize = MostBytes + Around;
+            size.MaxRequestBodySize = ProfileShelf.MostBytes + Around;
         }
 
         var scratch = Path.Combine(folder.Root, DataFolder.ScratchName());
@@ -86,16 +86,14 @@ internal static class ProfilesApi
                 return ApiProblem.BadInput(read.Errors);
             }
 
-            var record = await TraceFile.KeepAsync(folder, read.Value, http.RequestAborted);
-            (record.Name, record.At, record.By) = (name, clock.Now(), http.User.Identity!.Name!);
-            db.Profiles.Add(record);
+            var (record, undo) = await shelf.KeepAsync(db, read.Value, name, http.User.Identity!.Name!, clock.Now(), http.RequestAborted);
             try
             {
                 await db.SaveChangesAsync(http.RequestAborted);
             }
             catch
             {
-                File.Delete(folder.RadarFile(record.Id));
+                undo();
                 throw;
             }
 
@@ -131,8 +129,7 @@ internal static class ProfilesApi
             switch (HeaderUtilities.RemoveQuotes(about.Name).Value)
             {
                 case "file" when !hasFile:
-                    name = Path.GetFileName(HeaderUtilities.RemoveQuotes(about.FileName).Value ?? "");
-                    name = new string([.. name.Where(c => !char.IsControl(c)).Take(MostWord)]);
+                    name = ProfileShelf.NameOf(HeaderUtilities.RemoveQuotes(about.FileName).Value);
                     await using (var file = new FileStream(scratch, FileMode.CreateNew, FileAccess.Write, FileShare.None, 1 << 16))
                     {
                         await section.Body.CopyToAsync(file, http.RequestAborted);

@@ -42,10 +42,10 @@ internal sealed class CalibratePage(MoleDb db, SheetLoader loader, PlaceClock cl
 
     public RadarCalibration? Told => Judged ?? CalibrationAtHand;
 
-    public GroundVelocity? ToldVelocity => Told is { } told ? GroundVelocity.Of(CurveVelocities, told.Known, told.Soil) : null;
+    public GroundVelocity? ToldVelocity => Told is { } told ? VelocityBy(told) : null;
 
     public PlannedRadar? Planned => Told is { } told && ToldVelocity is { } velocity
-        ? PlannedRadar.For(told.Ground, RadarWave.PermittivityOf(velocity.Velocity.Value), told.SiemensPerMetre ?? told.Soil.Usual.SiemensPerMetre, told.AntennaHertz, told.DepthMetres, told.BodyMetres)
+        ? PlannedRadar.For(told.Ground, RadarWave.PermittivityOf(velocity.Velocity.Value), told.Conductivity, told.AntennaHertz, told.DepthMetres, told.BodyMetres)
         : null;
 
     /// <summary>Minutes that the ground deserves; null while nothing is told.</summary>
@@ -120,7 +120,7 @@ internal sealed class CalibratePage(MoleDb db, SheetLoader loader, PlaceClock cl
         var (depth, body) = (reader.Length("depth", Depth, required: !growing), reader.Length("body", Body));
         var length = reader.Length("base", RadarRules.Base);
         var counted = reader.Has("counted") ? reader.Lengths("counted", 0.1, 30_000) : [];
-        var (cover, time, radius) = (reader.Length("knownCover", KnownTarget.Cover), reader.Number("knownTime", "ns", KnownTarget.Time), reader.Length("knownRadius", RadarRules.Radius));
+        var (cover, time, radius) = (reader.Length("knownCover", RadarRules.Cover), reader.Number("knownTime", "ns", KnownTarget.Time), reader.Length("knownRadius", RadarRules.Radius));
         var minutes = reader.Number("minutes", "min", CalibrationTime.Minutes) ?? 0;
         if (!growing && antenna is null && reader.IsGood)
         {

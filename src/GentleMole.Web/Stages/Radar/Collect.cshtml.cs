@@ -216,10 +216,12 @@ internal sealed class CollectPage(MoleDb db, SheetLoader loader, PlaceClock cloc
         }
 
         var name = place.Name.Length > 0 ? place.Name : shelf.Waiting(Id, id) ?? "profile";
-        var (walked, undo) = await shelf.KeepAsync(Db, Id, read.Value, name, Visitor.Name, clock.Moment, HttpContext.RequestAborted);
-        (place with { Name = name }).Put(walked);
+        var (record, undo) = await shelf.KeepAsync(Db, read.Value, name, Visitor.Name, clock.Moment, HttpContext.RequestAborted);
+        WalkedProfile walked;
         try
         {
+            walked = await ProfileShelf.LayAsync(Db, Id, record, Visitor.Name, clock.Moment, HttpContext.RequestAborted);
+            (place with { Name = name }).Put(walked);
             await SaveAsync();
         }
         catch

@@ -50,9 +50,7 @@ internal sealed record ProfilePlace(string Name, SitePoint? Start, double? Beari
         var ratio = WheelFactor / walked.WheelFactor;
         foreach (var pick in Math.Abs(ratio - 1) < 1e-9 ? [] : walked.Picks)
         {
-            // Along the line everything is so much longer: so are, by the same curves, velocity and cover.
-            (pick.VelocityMetresPerNanosecond, pick.VelocityHalfMetresPerNanosecond) = (pick.VelocityMetresPerNanosecond * ratio, pick.VelocityHalfMetresPerNanosecond * ratio);
-            (pick.CoverMetres, pick.CoverHalfMetres) = (pick.CoverMetres * ratio, pick.CoverHalfMetres * ratio);
+            pick.Lengthen(ratio);
         }
 
         (walked.Name, walked.StartEastMetres, walked.StartNorthMetres, walked.BearingDegrees, walked.WheelFactor) = (Name, Start?.East, Start?.North, BearingDegrees, WheelFactor);

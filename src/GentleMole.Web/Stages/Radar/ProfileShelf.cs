@@ -63,13 +63,13 @@ internal sealed class ProfileShelf(DataFolder folder)
         File.Delete(data);
     }
 
-    /// <summary>Keeps a recording and lays it on a job; saved by the caller, who calls what comes back when that fails.</summary>
-    public async Task<(WalkedProfile Walked, Action Undo)> KeepAsync(MoleDb db, int jobId, RadarProfile profile, string name, string by, NodaTime.Instant at, CancellationToken cancellation)
+    /// <summary>Keeps a recording; saved by the caller, who calls what comes back when that fails.</summary>
+    public async Task<(RadarRecord Record, Action Undo)> KeepAsync(MoleDb db, RadarProfile profile, string name, string by, NodaTime.Instant at, CancellationToken cancellation)
     {
         var record = await TraceFile.KeepAsync(folder, profile, cancellation);
         (record.Name, record.At, record.By) = (name, at, by);
         db.Profiles.Add(record);
-        return (await LayAsync(db, jobId, record, by, at, cancellation), () => File.Delete(folder.RadarFile(record.Id)));
+        return (record, () => File.Delete(folder.RadarFile(record.Id)));
     }
 
     /// <summary>Lays a recording on a job, with the usual steps.</summary>
@@ -110,9 +110,10 @@ internal sealed class ProfileShelf(DataFolder folder)
         };
     }
 
-    private static string NameOf(string fileName)
+    /// <summary>A name as it may be kept and shown.</summary>
+    public static string NameOf(string? fileName)
     {
-        var name = new string([.. Path.GetFileName(fileName).Where(c => !char.IsControl(c)).Take(MostName)]);
+        var name = new string([.. Path.GetFileName(fileName ?? "").Where(c => !char.IsControl(c)).Take(MostName)]);
         return name.Length > 0 ? name : "profile";
     }
 }

@@ -163,7 +163,7 @@ internal sealed partial class RadarPage(MoleDb db, SheetLoader loader, PlaceCloc
 
         (pick.AlongMetres, pick.TimeNanoseconds, pick.CoverMetres, pick.CoverHalfMetres) = (Counted(laid.Curve.AlongMetres), Rounded(laid.TimeNanoseconds), Rounded(laid.Curve.CoverMetres), Rounded(laid.Cover.HalfWidth));
         (pick.VelocityMetresPerNanosecond, pick.VelocityHalfMetresPerNanosecond, pick.RadiusMetres) = (Rounded(laid.Curve.Velocity), laid.Velocity is { } velocity ? Rounded(velocity.HalfWidth) : null, laid.Curve.RadiusMetres);
-        (pick.CrossingDegrees, pick.IsNormal, pick.TellsVelocity) = (Crossing(laid.Curve), laid.Verdict == Verdict.Reject ? null : laid.IsNormal, reader.Ticked("tells") && laid.Verdict != Verdict.Reject);
+        (pick.CrossingDegrees, pick.IsNormal, pick.TellsVelocity) = (Math.Round(laid.Curve.CrossingDegrees, 1), laid.Verdict == Verdict.Reject ? null : laid.IsNormal, reader.Ticked("tells") && laid.Verdict != Verdict.Reject);
         (pick.Note, pick.By, pick.At) = (note, Visitor.Name, clock.Moment);
         await SaveAsync();
         return Done(new { profile = walked.Id, target = target?.Number });
@@ -211,8 +211,6 @@ internal sealed partial class RadarPage(MoleDb db, SheetLoader loader, PlaceCloc
     private double Counted(double trueMetres) => Rounded(trueMetres / AtHand!.WheelFactor);
 
     private static double Rounded(double value) => Math.Round(value, 5);
-
-    private static double Crossing(Hyperbola curve) => Math.Round(Math.Asin(Math.Clamp(curve.Sine, 0, 1)) * 180 / Math.PI, 1);
 
     /// <param name="wait">What is decided needs what was found; a page does not wait for it.</param>
     private async Task LookAsync(bool wait = false)

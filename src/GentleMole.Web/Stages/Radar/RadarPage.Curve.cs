@@ -15,9 +15,6 @@ internal sealed partial class RadarPage
     /// <summary>What of it cannot be read yet.</summary>
     public string? Trouble { get; private set; }
 
-    /// <summary>What the radius of the pipe and the angle of crossing make of velocity and cover: the same response, fitted anew.</summary>
-    public IReadOnlyList<(double RadiusMetres, double CrossingDegrees, HyperbolaFit Fit)> Effects { get; private set; } = [];
-
     /// <summary>While a curve is dragged or typed.</summary>
     public async Task<IActionResult> OnPostCurveJudgeAsync()
     {
@@ -30,7 +27,6 @@ internal sealed partial class RadarPage
         var reader = Reader();
         Laid = await LaidAsync(reader, growing: true);
         Trouble = reader.IsGood ? null : reader.Errors[0].Sentence;
-        Effects = Laid is null ? [] : [.. EffectsOf(Laid)];
         return Partial("_CurveTold", this);
     }
 
@@ -39,7 +35,7 @@ internal sealed partial class RadarPage
     {
         var walked = AtHand!;
         var along = reader.Length("along", RadarRules.Along, required: !growing);
-        var cover = reader.Length("cover", KnownTarget.Cover, required: !growing);
+        var cover = reader.Length("cover", RadarRules.Cover, required: !growing);
         var velocity = reader.Number("velocity", "m/ns", RadarRules.Velocity);
         var radius = reader.Length("radius", RadarRules.Radius) ?? 0;
         var crossing = reader.Number("crossing", "°", RadarRules.Crossing) ?? 90;
@@ -55,18 +51,5 @@ internal sealed partial class RadarPage
 
         var curve = new Hyperbola(a, c, radius, v, Math.Sin(crossing * Math.PI / 180));
         return await Task.Run(() => LaidCurve.Of(profile, facts.Direct, curve));
-    }
-
-    private IEnumerable<(double RadiusMetres, double CrossingDegrees, HyperbolaFit Fit)> EffectsOf(LaidCurve laid)
-    {
-        var crossing = Crossing(laid.Curve);
-        var (picks, zero, separation) = (laid.Followed.Select(f => new HyperbolaPick(f.AlongMetres, f.TimeNanoseconds)).ToList(), Facts!.Direct.TimeZeroNanoseconds, AtHand!.Profile!.SeparationMetres ?? 0);
-        foreach (var (radius, degrees) in new[] { (0.0, crossing), (0.05, crossing), (0.15, crossing), (laid.Curve.RadiusMetres, 90.0), (laid.Curve.RadiusMetres, 60.0) }.Distinct())
-        {
-            if (HyperbolaFit.Of(new HyperbolaTask(picks, radius, degrees, zero, separation)) is { IsGood: true } fit)
-            {
-                yield return (radius, degrees, fit.Value);
-            }
-        }
     }
 }

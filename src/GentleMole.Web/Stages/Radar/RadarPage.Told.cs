@@ -9,8 +9,6 @@ namespace GentleMole.Web.Stages;
 /// <summary>What the page says of a profile, in words and to the picture.</summary>
 internal sealed partial class RadarPage
 {
-    private const double Torn = 0.08;
-
     /// <summary>One sentence to act on.</summary>
     public string Sentence
     {
@@ -44,7 +42,7 @@ internal sealed partial class RadarPage
     }
 
     /// <summary>The profile and the site contradict each other in velocity.</summary>
-    public bool IsTorn => Finding?.Velocity is { } own && Velocity is { Source: not VelocitySource.Ground } site && Math.Abs((own.Value / site.Velocity.Value) - 1) > Torn;
+    public bool IsTorn => Finding?.Velocity is { } own && Velocity?.Contradicts(own.Value) == true;
 
     /// <summary>Depth at which noise begins; null where the window ends first.</summary>
     public double? FloorDepth => Facts is { } facts && facts.Floor.FromNanoseconds < AtHand!.Profile!.SamplesEach * AtHand.Profile.IntervalNanoseconds - 1e-9

@@ -33,8 +33,11 @@ internal abstract class RadarStagePage(MoleDb db, SheetLoader loader) : SheetPag
 
     /// <summary>Velocity of the site by the best that is known; null before anything was calibrated or laid.</summary>
     public GroundVelocity? Velocity => Calibration is { } calibration
-        ? GroundVelocity.Of(CurveVelocities, calibration.Known, calibration.Soil)
+        ? VelocityBy(calibration)
         : CurveVelocities.Count > 0 ? GroundVelocity.Of(CurveVelocities, null, RadarSoil.Table[(int)RadarSoilKind.Loam]) : null;
+
+    /// <summary>The same by one of the calibrations.</summary>
+    protected GroundVelocity VelocityBy(RadarCalibration calibration) => GroundVelocity.Of(CurveVelocities, calibration.Known, calibration.Soil);
 
     /// <summary>Permittivity by that velocity; that of moist sand before anything is known.</summary>
     public double Permittivity => RadarWave.PermittivityOf((Velocity?.Velocity ?? GroundVelocity.ByTable(RadarSoil.Table[(int)RadarSoilKind.MoistSand])).Value);

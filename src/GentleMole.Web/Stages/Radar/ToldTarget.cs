@@ -12,9 +12,6 @@ internal sealed record ToldTarget(
     int Number, double AlongMetres, double TimeNanoseconds, double CoverMetres, double CoverHalfMetres, double Velocity, double RadiusMetres, double CrossingDegrees, bool? IsNormal, double? Confidence, bool IsUnderFloor,
     RadarTarget? Found, RadarPick? Pick)
 {
-    private const double SameMetres = 0.15;
-    private const double SameNanoseconds = 1.5;
-
     /// <summary>Likelier a stone than a pipe; nobody need decide it.</summary>
     public bool IsDoubtful { get; init; }
 
@@ -28,10 +25,8 @@ internal sealed record ToldTarget(
         var all = new List<ToldTarget>();
         foreach (var (found, isClaim) in (finding?.Targets ?? []).Select(t => (t, true)).Concat((finding?.Doubtful ?? []).Select(t => (t, false))))
         {
-            bool Same(double? along, double? time) => Math.Abs((along * walked.WheelFactor) - found.Along.Value ?? double.NaN) < SameMetres && Math.Abs(time - found.TimeNanoseconds ?? double.NaN) < SameNanoseconds;
-
             // What was laid by hand where the search finds something too is the same response.
-            var pick = picks.FindLast(p => Same(p.FoundAlongMetres, p.FoundNanoseconds)) ?? picks.FindLast(p => p.FoundAlongMetres is null && Same(p.AlongMetres, p.TimeNanoseconds));
+            var pick = picks.FindLast(p => found.IsAt(p.FoundAlongMetres * walked.WheelFactor, p.FoundNanoseconds)) ?? picks.FindLast(p => p.FoundAlongMetres is null && found.IsAt(p.AlongMetres * walked.WheelFactor, p.TimeNanoseconds));
             picks.Remove(pick!);
             all.Add(pick is null or { State: RadarPickState.Refused }
                 ? new ToldTarget(0, found.Along.Value, found.TimeNanoseconds, found.Cover.Value, found.Cover.HalfWidth, found.Velocity.Value, found.RadiusMetres, Math.Round(found.CrossingDegrees), found.IsNormal, found.Confidence, false, found, pick) { IsDoubtful = !isClaim }

@@ -25,3 +25,6 @@ export function throughLeg(curve, apex, along, time, separation) {
   }
   return laid(Math.sqrt(low * high));
 }
+
+/** Relative permittivity of a ground by its velocity. */
+export const permittivityOf = velocity => (0.299792458 / velocity) ** 2;

@@ -1,5 +1,5 @@
 // A radar profile under the finger: moved, zoomed, read, curves laid over it. Pieces of the picture and all words come from the server.
-import { coverOf, throughLeg, timeAt } from './curve.js';
+import { coverOf, permittivityOf, throughLeg, timeAt } from './curve.js';
 import { metres, spoken } from './length.js';
 import { Tiles, shadeNames } from './tiles.js';
 
@@ -270,8 +270,7 @@ class Picture {
       this.context.stroke();
     }
     const [x, y] = this.knobTop();
-    const permittivity = (0.299792458 / this.curve.velocity) ** 2;
-    this.label(`${spoken(this.curve.cover)} · ${this.curve.velocity.toFixed(3)} m/ns · ε ${permittivity.toFixed(1)}`, x + 16, y - 14, 'left');
+    this.label(`${spoken(this.curve.cover)} · ${this.curve.velocity.toFixed(3)} m/ns · ε ${permittivityOf(this.curve.velocity).toFixed(1)}`, x + 16, y - 14, 'left');
   }
 
   knobTop = () => [this.xOf(this.curve.along), this.yOf(timeAt(this.curve, this.curve.along, this.about.separation))];
@@ -302,7 +301,7 @@ class Picture {
     context.textAlign = 'right';
     const depth = after => coverOf(after, 0, about.velocity, about.separation);
     for (const at of ticks(0, depth(last.after) / unit, plot.height / 34)) {
-      const after = 2 * Math.hypot(at * unit, about.separation / 2) / about.velocity;
+      const after = timeAt({ along: 0, cover: at * unit, radius: 0, velocity: about.velocity, sine: 1 }, 0, about.separation);
       const y = this.yOf(after);
       if (y >= plot.y + 6 && y <= plot.y + plot.height) this.tick(plot.x, y, -6, 0, number(at), -9, 4);
     }
