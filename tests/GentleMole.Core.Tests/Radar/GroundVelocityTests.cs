@@ -75,4 +75,24 @@ public class GroundVelocityTests
         Assert.Equal(hertz, isCountedInNanoseconds ? guess.NanosecondHertz : guess.PicosecondHertz, 0.15 * hertz);
         Assert.True(guess.IsSure);
     }
+
+    [Fact]
+    public void A_profile_contradicts_what_was_measured_and_never_a_guess()
+    {
+        var firm = GroundVelocity.Of([0.1, 0.101, 0.099], null, Sand);
+        Assert.False(firm.Contradicts(0.105));
+        Assert.True(firm.Contradicts(0.112));
+        Assert.True(firm.Contradicts(0.088));
+        Assert.False(GroundVelocity.Of([], null, Sand).Contradicts(0.2));
+    }
+
+    [Fact]
+    public void What_lies_near_the_reach_is_tight_and_what_lies_beyond_it_is_blind()
+    {
+        var plan = RadarPlan.For(9, 0.01, 4e8, 1);
+        Assert.False(plan.IsTight(plan.ReachMetres / 1.3));
+        Assert.True(plan.IsTight(plan.ReachMetres / 1.2));
+        Assert.False(plan.IsTight(plan.ReachMetres * 1.01));
+        Assert.True(plan.IsBlind(plan.ReachMetres * 1.01));
+    }
 }

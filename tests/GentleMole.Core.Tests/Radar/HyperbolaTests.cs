@@ -74,4 +74,21 @@ public class HyperbolaTests
             Assert.True(!fit.IsGood || (double.IsFinite(fit.Value.Velocity.Value) && double.IsFinite(fit.Value.Cover.Value)));
         });
     }
+
+    /// <summary>The same picks, thought of a fatter pipe or one crossed flatter, mean a slower ground and less cover.</summary>
+    [Fact]
+    public void A_fatter_pipe_or_a_flatter_crossing_means_a_slower_ground()
+    {
+        var curve = new Hyperbola(2, 0.7, 0.05, 0.1);
+        var task = new HyperbolaTask([.. Enumerable.Range(-6, 13).Select(i => new HyperbolaPick(2 + (0.1 * i), curve.TimeAt(2 + (0.1 * i), 0.14)))], 0.05, 90, 0, 0.14);
+        var effects = HyperbolaFit.Effects(task);
+        var square = effects.Where(e => e.CrossingDegrees == 90).OrderBy(e => e.RadiusMetres).ToList();
+        Assert.Equal([0, 0.05, 0.15], square.Select(e => e.RadiusMetres));
+        Assert.Equal(square.Select(e => e.Fit.Velocity.Value).OrderDescending(), square.Select(e => e.Fit.Velocity.Value));
+        Assert.Equal(0.1, square[1].Fit.Velocity.Value, 1e-5);
+        var aslant = Assert.Single(effects, e => e.CrossingDegrees == 60);
+        Assert.Equal(0.1 * Math.Sin(Math.PI / 3), aslant.Fit.Velocity.Value, 0.004);
+        Assert.Equal(70, (curve with { Sine = Math.Sin(70 * Math.PI / 180) }).CrossingDegrees, 1e-9);
+        Assert.Equal(90, curve.CrossingDegrees, 1e-9);
+    }
 }

@@ -339,4 +339,33 @@ public class RadarStageTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.Equal(HttpStatusCode.Forbidden, (await reader.SendAsync($"{Path}?profile={first.Id}", "Read")).Response.StatusCode);
         Assert.Null((await ProfilesAsync())[0].ReadAt);
     }
+
+    /// <summary>Numbers move when somebody lays another response before it: what a form was drawn for is what is decided.</summary>
+    [Fact]
+    public async Task A_decision_is_of_the_response_that_was_looked_at_whatever_its_number_is_by_then()
+    {
+        var walked = await TakenInAsync();
+        var at = $"/jobs/2/radar?profile={walked.Id}";
+        await _locator.PageAsync($"{at}&handler=Targets");
+        var second = await OpenAsync($"{at}&target=2");
+        var aim = second.QuerySelector("#radar-targets form input[name=aim]")!.GetAttribute("value")!;
+        var deciding = Json(second, "data-radar-targets").GetProperty("list").EnumerateArray().Single(t => t.GetProperty("n").GetInt32() == 2).GetProperty("along").GetDouble();
+
+        // Meanwhile a colleague lays one before all of them: what was the second is the third.
+        await host.Browser("orla").SendAsync(at, "Pick", ("along", "0.4"), ("cover", "0.5"), ("velocity", "0.095"));
+        await _locator.SendAsync($"{at}&target=2", "Decide", ("verdict", "accept"), ("aim", aim));
+        var taken = (await ProfilesAsync(2)).Single(p => p.Id == walked.Id).Picks.Single(p => p.State == RadarPickState.Accepted);
+        Assert.Equal(deciding, taken.AlongMetres, 0.01);
+
+        // One that is gone is none other.
+        foreach (var (handler, more) in new[] { ("Decide", ("verdict", "accept")), ("Pick", ("velocity", "0.095")) })
+        {
+            var (answer, gone) = await _locator.SendAsync($"{at}&target=1", handler, more, ("aim", "9.999 9.999"), ("along", "2"), ("cover", "0.5"));
+            Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
+            Assert.Contains("no longer there", gone.Body!.TextContent, StringComparison.Ordinal);
+        }
+
+        Assert.Equal(HttpStatusCode.NotFound, (await _locator.SendAsync($"{at}&target=1", "Undecide", ("aim", "pick 999999"))).Response.StatusCode);
+        Assert.Equal(2, (await ProfilesAsync(2)).Single(p => p.Id == walked.Id).Picks.Count);
+    }
 }

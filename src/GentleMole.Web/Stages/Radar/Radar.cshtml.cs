@@ -100,10 +100,9 @@ internal sealed partial class RadarPage(MoleDb db, SheetLoader loader, PlaceCloc
         await LookAsync(wait: true);
         var reader = Reader();
         var note = reader.Text("pickNote", 300);
-        if (TargetAtHand is not { Found: { } found } target)
+        if (Aimed is not { Found: { } found } target)
         {
-            reader.Refuse("decide", "This response is no longer there; look at the list again.");
-            return Refused(reader);
+            return Refused([NoLongerThere]);
         }
 
         var isRefused = Request.Form["verdict"] == "refuse";
@@ -136,7 +135,12 @@ internal sealed partial class RadarPage(MoleDb db, SheetLoader loader, PlaceCloc
 
         await LookAsync(wait: true);
         var reader = Reader();
-        var note = reader.Text("curveNote", 300);
+        var (target, note) = (Aimed, reader.Text("curveNote", 300));
+        if (target is null && Request.Form["aim"].Count > 0)
+        {
+            return Refused([NoLongerThere]);
+        }
+
         var laid = await LaidAsync(reader, growing: false);
         if (laid is not null && laid.TimeNanoseconds >= walked.Profile!.SamplesEach * walked.Profile.IntervalNanoseconds)
         {
@@ -153,7 +157,6 @@ internal sealed partial class RadarPage(MoleDb db, SheetLoader loader, PlaceCloc
             return Refused(reader);
         }
 
-        var target = TargetAtHand;
         var pick = target?.Pick is { } known ? await Db.RadarPicks.SingleAsync(p => p.Id == known.Id && p.JobId == Id) : Add(new RadarPick { JobId = Id, WalkedProfileId = walked.Id });
         pick.State = target?.Found is null && pick.FoundAlongMetres is null ? RadarPickState.ByHand : RadarPickState.Moved;
         if (target?.Found is { } found)
@@ -173,14 +176,14 @@ internal sealed partial class RadarPage(MoleDb db, SheetLoader loader, PlaceCloc
     public async Task<IActionResult> OnPostUndecideAsync()
     {
         await LookAsync(wait: true);
-        if (AtHand is not { } walked || TargetAtHand?.Pick is not { } known)
+        if (AtHand is not { } walked || Aimed is not { Pick: { } known } target)
         {
             return NotFound();
         }
 
         Db.RadarPicks.Remove(await Db.RadarPicks.SingleAsync(p => p.Id == known.Id && p.JobId == Id));
         await SaveAsync();
-        return Done(new { profile = walked.Id, target = TargetAtHand!.Found is null ? null : TargetNumber });
+        return Done(new { profile = walked.Id, target = target.Found is null ? null : (int?)target.Number });
     }
 
     /// <summary>The profile is read to its end, or is not after all.</summary>
@@ -196,6 +199,11 @@ internal sealed partial class RadarPage(MoleDb db, SheetLoader loader, PlaceCloc
         await SaveAsync();
         return Done(new { profile = known.Id });
     }
+
+    private static readonly FieldError NoLongerThere = new("decide", "This response is no longer there; look at the list again.");
+
+    /// <summary>The response that a form means: by what it was when the form was drawn, whatever its number is now.</summary>
+    private ToldTarget? Aimed => Request.Form["aim"].ToString() is { Length: > 0 } aim ? Targets.FirstOrDefault(t => t.Aim == aim) : TargetAtHand;
 
     private RadarPick Add(RadarPick pick)
     {

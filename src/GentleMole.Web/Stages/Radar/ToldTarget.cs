@@ -1,3 +1,4 @@
+using System.Globalization;
 using GentleMole.Core.Radar;
 using GentleMole.Store.Model;
 
@@ -17,6 +18,9 @@ internal sealed record ToldTarget(
 
     /// <summary>Number for the picture's shape: 0 to be decided, 1 taken, 2 refused, 3 doubtful.</summary>
     public int State => Pick is null ? IsDoubtful ? 3 : 0 : Pick.State == RadarPickState.Refused ? 2 : 1;
+
+    /// <summary>By what a form means this response and no other: numbers move when somebody adds one before it.</summary>
+    public string Aim => Found is { } found ? string.Create(CultureInfo.InvariantCulture, $"{found.Along.Value:0.000} {found.TimeNanoseconds:0.000}") : string.Create(CultureInfo.InvariantCulture, $"pick {Pick!.Id}");
 
     /// <summary>What was found, with what was decided of it, and what was laid by hand.</summary>
     public static IReadOnlyList<ToldTarget> Join(WalkedProfile walked, RadarFinding? finding, ProfileFacts facts)
