@@ -49,6 +49,7 @@ public sealed partial class MoleDb
             job.HasMany(j => j.Sweeps).WithOne().HasForeignKey(s => s.JobId);
             job.HasMany(j => j.Wires).WithOne().HasForeignKey(w => w.JobId);
             job.HasMany(j => j.Found).WithOne().HasForeignKey(f => f.JobId);
+            job.HasMany(j => j.Grids).WithOne().HasForeignKey(g => g.JobId);
             job.HasMany(j => j.Pushes).WithOne().HasForeignKey(p => p.JobId);
             job.HasMany(j => j.FaultSearches).WithOne().HasForeignKey(s => s.JobId);
             job.HasMany(j => j.MeasuredWires).WithOne().HasForeignKey(w => w.JobId);
@@ -87,6 +88,7 @@ public sealed partial class MoleDb
         {
             found.Property(f => f.Points).HasConversion(AsJson<SitePoint>(), Compared<SitePoint>());
             found.Property(f => f.Modes).HasConversion(AsJson<Core.Sweeps.SweepMode>(), Compared<Core.Sweeps.SweepMode>());
+            found.Property(f => f.CoversMetres).HasConversion(AsJson<double>(), Compared<double>());
             found.HasOne<SoughtLine>().WithMany().HasForeignKey(f => f.LineId).OnDelete(DeleteBehavior.SetNull);
         });
         builder.Entity<ControlWire>(wire =>
@@ -113,6 +115,11 @@ public sealed partial class MoleDb
             search.Property(s => s.PinnedMetres).HasConversion(AsJson<double>(), Compared<double>());
             search.HasMany(s => s.Levels).WithOne().HasForeignKey(l => l.SearchId);
             search.HasOne<SoughtLine>().WithMany().HasForeignKey(s => s.LineId);
+        });
+        builder.Entity<RadarGrid>(grid =>
+        {
+            grid.Property(g => g.Area).HasConversion(AsJson<SitePoint>(), Compared<SitePoint>());
+            grid.Property(g => g.Lines).HasConversion(AsJson<PlannedLine>(), Compared<PlannedLine>());
         });
         builder.Entity<RadarRecord>().Property(p => p.Id).ValueGeneratedNever();
         builder.Entity<RadarPart>(part =>

@@ -74,6 +74,8 @@ public sealed partial class MoleDb(DbContextOptions<MoleDb> options, ChangeConte
 
     public DbSet<FoundLine> Found => Set<FoundLine>();
 
+    public DbSet<RadarGrid> Grids => Set<RadarGrid>();
+
     public DbSet<LineTie> Ties => Set<LineTie>();
 
     public DbSet<Instrument> Instruments => Set<Instrument>();

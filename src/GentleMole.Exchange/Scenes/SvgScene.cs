@@ -167,6 +167,9 @@ public sealed class SvgScene(Scene scene, SvgMode mode, bool standsAlone = false
             case SceneMark mark:
                 Write(mark);
                 break;
+            case SceneImage image:
+                Write(image);
+                break;
             case SceneText text:
                 Begin(text.Place);
                 Text(text.Text, text.Right, text.Down, text.Anchor);
@@ -218,6 +221,16 @@ public sealed class SvgScene(Scene scene, SvgMode mode, bool standsAlone = false
         }
 
         _out.Append("</g>");
+    }
+
+    private void Write(SceneImage image)
+    {
+        var (units, frame) = (mode == SvgMode.Units, scene.Frame);
+        var (width, height) = (Math.Abs(image.BottomRight.X - image.TopLeft.X), Math.Abs(image.TopLeft.Y - image.BottomRight.Y));
+        var (x, y) = Place(image.TopLeft);
+        string Size(double size) => units ? Unit(size) : Pixel(size / frame.UnitsAcross);
+        _out.Append(CultureInfo.InvariantCulture, $"<image href=\"{Encoded(image.Address)}\" x=\"{x}\" y=\"{y}\" width=\"{Size(width)}\" height=\"{Size(height)}\" preserveAspectRatio=\"none\"");
+        End(image, "image");
     }
 
     private void Names()

@@ -5,7 +5,7 @@ using NodaTime;
 
 namespace GentleMole.Store.Model;
 
-/// <summary>A line that a sweep found, and what somebody decided that it is.</summary>
+/// <summary>A line that a sweep or a radar found, and what somebody decided that it is.</summary>
 public sealed class FoundLine : IJobPart
 {
     public int Id { get; set; }
@@ -19,6 +19,17 @@ public sealed class FoundLine : IJobPart
     public List<SitePoint> Points { get; set; } = [];
 
     public List<SweepMode> Modes { get; set; } = [];
+
+    public FoundBy Source { get; set; }
+
+    /// <summary>By radar: surface to its top at each of its points, metres.</summary>
+    public List<double> CoversMetres { get; set; } = [];
+
+    /// <summary>By radar: half the width of the 95 % interval of those.</summary>
+    public double? CoverHalfMetres { get; set; }
+
+    /// <summary>By radar: the first lobe has the sign of the direct wave (empty pipe); null where nobody looked.</summary>
+    public bool? IsNormal { get; set; }
 
     public double? DepthMetres { get; set; }
 

@@ -103,6 +103,8 @@ public sealed class Job
 
     public List<FoundLine> Found { get; } = [];
 
+    public List<RadarGrid> Grids { get; } = [];
+
     public List<ControlWire> Wires { get; } = [];
 
     public List<SondePush> Pushes { get; } = [];

@@ -67,6 +67,7 @@ internal static class ApiSetup
         api.MapGroup("/bench").WithTags("Sonde").MapSonde();
         api.MapGroup("/bench").WithTags("Fault").MapFault();
         api.MapGroup("/bench").WithTags("Radar").MapRadarBench();
+        api.MapGroup("/bench").WithTags("Radar").MapRuns();
         api.MapGroup("/radar/profiles").WithTags("Radar").MapProfiles();
         api.MapHookupPlan();
         api.MapGroup("/jobs").WithTags("Jobs").MapJobs();

@@ -17,7 +17,10 @@ namespace GentleMole.Web.Drawing;
 /// <param name="TrialHole">Where one is asked for.</param>
 /// <param name="Silent">What was pushed, and what leaks.</param>
 /// <param name="Radar">Radar profiles.</param>
+/// <param name="RadarGrid">Lines of a radar grid, and what of it was not seen.</param>
+/// <param name="Runs">What radar lines join up to.</param>
+/// <param name="Slice">How strongly a grid answers at one depth.</param>
 /// <param name="SiteOnly">Leave out what is in the ground: for the one who only needs to know where to mark, with the marks' numbers.</param>
 internal sealed record PlanExtras(
     OutlinePlan? Outline = null, IReadOnlyList<PreviewTrail>? Preview = null, int? SelectedFeatureId = null, bool SiteOnly = false, SignalOverlay? Signal = null, SweepOverlay? Sweep = null, FittedLine? Followed = null, SitePoint? TrialHole = null,
-    SilentOverlay? Silent = null, RadarOverlay? Radar = null);
+    SilentOverlay? Silent = null, RadarOverlay? Radar = null, GridOverlay? RadarGrid = null, RunsOverlay? Runs = null, SliceOverlay? Slice = null);

@@ -1,4 +1,5 @@
 using System.Globalization;
+using GentleMole.Core.Site;
 using GentleMole.Exchange.Scenes;
 
 namespace GentleMole.Web.Drawing;
@@ -23,6 +24,61 @@ internal sealed partial class PlanLayers
         foreach (var (place, says) in radar.Picks)
         {
             yield return new SceneMark(Symbols.Response, ScenePoint.Of(place)) { Title = says };
+        }
+    }
+
+    /// <summary>Lines of a grid: walked, next, to be walked; hatched where nothing was seen.</summary>
+    private static IEnumerable<SceneShape> RadarGrid(GridOverlay grid)
+    {
+        foreach (var (from, to) in grid.Hatch)
+        {
+            yield return new ScenePath(Looks.Uncovered, ScenePoint.Of([from, to])) { IsSolid = false };
+        }
+
+        foreach (var (from, to, state, number) in grid.Lines)
+        {
+            yield return new ScenePath(PassLook(state), ScenePoint.Of([from, to])) { IsSolid = false, Title = $"radar line {number}" };
+            if (state == PassState.Next)
+            {
+                yield return new SceneMark(Symbols.Tick, ScenePoint.Of((from + to) * 0.5)) { Turn = (to - from).Azimuth.Degrees, IsSolid = false };
+                yield return new SceneMark(Symbols.LetterDisc, ScenePoint.Of(from)) { Letter = number.ToString(CultureInfo.InvariantCulture), LetterLook = Looks.Letter };
+            }
+        }
+    }
+
+    /// <summary>What radar lines join up to, in the strip where it lies; what is alone, hollow.</summary>
+    private static IEnumerable<SceneShape> Runs(RunsOverlay runs)
+    {
+        foreach (var place in runs.Isolated)
+        {
+            yield return new SceneMark(Symbols.ResponseAlone, ScenePoint.Of(place)) { IsSolid = false, Title = "a response that no neighbour has" };
+        }
+
+        foreach (var (points, number, strip, isDecided, link) in runs.Runs)
+        {
+            yield return new ScenePath(Looks.CandidateStrip(strip), ScenePoint.Of(points)) { IsSolid = false };
+            yield return new ScenePath(Looks.CandidateCase, ScenePoint.Of(points));
+            yield return new ScenePath(isDecided ? Looks.Candidate : Looks.CandidateWeak, ScenePoint.Of(points)) { Title = $"run {number}" };
+        }
+
+        foreach (var (points, number, _, _, link) in runs.Runs)
+        {
+            var at = new Run(points) is var run ? run.At(run.Length / 2) : default;
+            if (runs.Chosen == number)
+            {
+                yield return new SceneMark(Symbols.Chosen, ScenePoint.Of(at));
+            }
+
+            yield return new SceneMark(Symbols.Question, ScenePoint.Of(at)) { Letter = number.ToString(CultureInfo.InvariantCulture), LetterLook = Looks.LetterOnVelvet, Link = new(link, $"run {number}") };
+        }
+    }
+
+    private static IEnumerable<SceneShape> Slice(SliceOverlay slice)
+    {
+        yield return new SceneImage(slice.Address, ScenePoint.Of(slice.NorthWest), ScenePoint.Of(slice.SouthEast)) { IsSolid = false, Title = "radar, seen from above" };
+        if (slice.Cut.Count >= 2)
+        {
+            yield return new ScenePath(Looks.PassNext, ScenePoint.Of(slice.Cut)) { IsSolid = false, Title = "cut through the volume" };
         }
     }
 }

@@ -23,6 +23,7 @@ internal sealed partial class PlanLayers(JobSheet sheet, SceneFrame frame, PlanW
     [
         new("grid", [.. Grid()], IsDumb: true),
         new("site", [.. Site()]),
+        new("slice", [.. extras.Slice is { } slice ? Slice(slice) : []]),
         new("dig", [.. Dig()]),
         new("records", [.. Records()]),
         new("lines", [.. Lines()]),
@@ -31,6 +32,8 @@ internal sealed partial class PlanLayers(JobSheet sheet, SceneFrame frame, PlanW
         new("hookups", [.. extras.Signal is null ? Hookups() : []]),
         new("signal", [.. extras.Signal is { } signal ? Signal(signal) : []]),
         new("sweep", [.. extras.Sweep is { } sweep ? Sweep(sweep) : []]),
+        new("radar-grid", [.. extras.RadarGrid is { } lines ? RadarGrid(lines) : []]),
+        new("runs", [.. extras.Runs is { } runs ? Runs(runs) : []]),
         new("radar", [.. extras.Radar is { } radar ? Radar(radar) : []]),
         new("silent", [.. extras.Silent is { } silent ? Silent(silent) : []]),
         new("dots", [.. extras.Signal is null && extras.Sweep is null ? Dots() : []]),
@@ -79,6 +82,8 @@ internal sealed partial class PlanLayers(JobSheet sheet, SceneFrame frame, PlanW
         }
     }
 
+    private static Look PassLook(PassState state) => state switch { PassState.Open => Looks.PassOpen, PassState.Next => Looks.PassNext, PassState.Walked => Looks.PassWalked };
+
     private IEnumerable<SceneShape> Sweep(SweepOverlay sweep)
     {
         foreach (var (from, to) in sweep.Hatch)
@@ -93,9 +98,7 @@ internal sealed partial class PlanLayers(JobSheet sheet, SceneFrame frame, PlanW
 
         foreach (var (from, to, state, number) in sweep.Passes)
         {
-            yield return new ScenePath(
-                state switch { PassState.Open => Looks.PassOpen, PassState.Next => Looks.PassNext, PassState.Walked => Looks.PassWalked }, ScenePoint.Of([from, to]))
-            { IsSolid = false, Title = $"pass {number}" };
+            yield return new ScenePath(PassLook(state), ScenePoint.Of([from, to])) { IsSolid = false, Title = $"pass {number}" };
             if (state == PassState.Next)
             {
                 yield return new SceneMark(Symbols.Tick, ScenePoint.Of((from + to) * 0.5)) { Turn = (to - from).Azimuth.Degrees, IsSolid = false };

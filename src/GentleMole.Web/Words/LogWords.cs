@@ -37,6 +37,7 @@ internal static class LogWords
         ["RadarPart"] = "traces of a radar",
         ["WalkedProfile"] = "a radar profile",
         ["RadarPick"] = "a response in a radar profile",
+        ["RadarGrid"] = "a grid of radar lines",
         ["RadarCalibration"] = "a calibration of the radar",
         ["LineTie"] = "a bond or joint",
         ["Instrument"] = "an instrument",

@@ -7,6 +7,11 @@ namespace GentleMole.Web.Words;
 /// <summary>The words of radar.</summary>
 internal static class RadarWords
 {
+    /// <summary>Polarity by the words of the API: the first lobe with the sign of the direct wave, or against it.</summary>
+    public static readonly string[] Polarities = ["normal", "reversed"];
+
+    public static string PolarityWord(bool isNormal) => Polarities[isNormal ? 0 : 1];
+
     public static string Reason(Reason reason)
     {
         static string Figure(double value) => value.ToString("0.###", CultureInfo.InvariantCulture);

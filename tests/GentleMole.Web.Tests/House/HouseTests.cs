@@ -38,7 +38,8 @@ public sealed class HouseTests
         ["Hookup"] = ["Fields", "Instruments", "Lines", "Network", "Site", "Soil", "Walk"],
         ["Identify"] = ["Fields", "Hookup", "Instruments", "Lines", "Network", "Pinpoint", "Site", "Soil", "Sweeps"],
         ["Sweeps"] = ["Fields", "Hookup", "Lines", "Network", "Site"],
-        ["Practice"] = ["Candidates", "Fault", "Fields", "Follow", "Hookup", "Identify", "Instruments", "Ledger", "Lines", "Network", "Pinpoint", "Radar", "Site", "Soil", "Sonde", "Sweeps", "Trace"],
+        ["Grids"] = ["Candidates", "Radar", "Site", "Sweeps"],
+        ["Practice"] = ["Candidates", "Fault", "Fields", "Follow", "Grids", "Hookup", "Identify", "Instruments", "Ledger", "Lines", "Network", "Pinpoint", "Radar", "Site", "Soil", "Sonde", "Sweeps", "Trace"],
     };
 
     private static readonly Dictionary<string, string[]> Web = new()

@@ -8,6 +8,7 @@ using GentleMole.Store.Radar;
 using GentleMole.Web.Setup;
 using GentleMole.Web.Stages;
 using GentleMole.Web.Trust;
+using GentleMole.Web.Words;
 using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.WebUtilities;
 using Microsoft.EntityFrameworkCore;
@@ -181,7 +182,7 @@ internal static class ProfilesApi
     private static IResult Answer(RadarFinding finding) => Results.Ok(new TargetsAnswer(
         finding.Velocity?.Value,
         [.. finding.Targets.Select(t => new TargetAnswer(
-            t.Along.Value, t.TimeNanoseconds, t.Cover.Value, t.Velocity.Value, t.IsNormal ? "normal" : "reversed", t.Confidence, t.Cover.Low95, t.Cover.High95))]));
+            t.Along.Value, t.TimeNanoseconds, t.Cover.Value, t.Velocity.Value, RadarWords.PolarityWord(t.IsNormal), t.Confidence, t.Cover.Low95, t.Cover.High95))]));
 
     private static async Task<IResult> FileAsync(Guid id, string? steps, HttpContext http, MoleDb db, DataFolder folder, ProcessorGate gate)
     {

@@ -149,8 +149,17 @@ internal sealed class CollectPage(MoleDb db, SheetLoader loader, PlaceClock cloc
     /// <summary>True where a simulated cart may be pushed: the demo, with an area to cross.</summary>
     public bool MayBePushed => walks.IsOn && Walk is null or { Ended: true } && Sheet.Job.HandedOverAt is null && NextWay is not null;
 
-    /// <summary>The line that is walked next: beside the last one, else along the middle of the dig.</summary>
-    private Run? NextWay => Profiles.LastOrDefault(p => p.PlaceAt(0) is not null) is { } last && last.Way(last.Profile!.LengthMetres) is { } way
+    /// <summary>Line of the grid that is walked, counted from 1; the next one where none is asked for.</summary>
+    [BindProperty(SupportsGet = true, Name = "line")]
+    public int? LineNumber { get; set; }
+
+    public override PlannedLine? LineToWalk => View is { } view && (LineNumber is { } n ? n - 1 : view.Next) is { } at && at >= 0 && at < view.Grid.Lines.Count ? view.Grid.Lines[at] : null;
+
+    /// <summary>Number of it, from 1.</summary>
+    public int? PlannedNumber => LineToWalk is { } planned ? View!.Grid.Lines.IndexOf(planned) + 1 : null;
+
+    /// <summary>The line that is walked next: of the grid, else beside the last one, else along the middle of the dig.</summary>
+    private Run? NextWay => LineToWalk is { } planned ? new Run([planned.From, planned.To]) : Profiles.LastOrDefault(p => p.PlaceAt(0) is not null) is { } last && last.Way(last.Profile!.LengthMetres) is { } way
         ? new Run([way.At(0, -RadarPlan.UtilityLines), way.At(way.Length, -RadarPlan.UtilityLines)])
         : Sheet.Cut is { } cut && cut.Points.Count >= 2 ? new Run([cut.Points[0], cut.Points[^1]]) : null;
 
@@ -162,12 +171,14 @@ internal sealed class CollectPage(MoleDb db, SheetLoader loader, PlaceClock cloc
             return NotFound();
         }
 
-        var random = new Random((Id * 1000) + Profiles.Count);
-        var pipes = Sheet.Lines.Where(l => l.BestRun is not null).Select(l => HiddenPipe(l, random)).ToList();
+        // The ground stays what it is from line to line; stones differ.
+        var hidden = new Random(Id * 1000);
+        var pipes = Sheet.Lines.Where(l => l.BestRun is not null).OrderBy(l => l.Line.Id).Select(l => HiddenPipe(l, hidden)).ToList();
+        var random = new Random((Id * 1000) + Profiles.Count + 1);
         var factor = Math.Round(Calibration?.Wheel?.Factor ?? 1, 4);
         var ground = RadarGround.Under(pipes, way, [new SoilLayer(0, 8.8, 0.004), new SoilLayer(0.9, 10.4, 0.006)], 0.05, 400e6, 20, random);
         walks.Start(new CartOrder(Id, $"line {Profiles.Count + 1} (simulated)", way, ground, factor, random.Next()));
-        return RedirectToPage(new { id = Id });
+        return RedirectToPage(new { id = Id, grid = GridId });
     }
 
     /// <summary>A line near where it is known or drawn, as a radar meets it.</summary>

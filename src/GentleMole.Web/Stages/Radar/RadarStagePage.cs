@@ -4,6 +4,7 @@ using GentleMole.Store;
 using GentleMole.Store.Model;
 using GentleMole.Web.Drawing;
 using GentleMole.Web.Sheet;
+using GentleMole.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 
 namespace GentleMole.Web.Stages;
@@ -15,12 +16,43 @@ internal abstract class RadarStagePage(MoleDb db, SheetLoader loader) : SheetPag
     [BindProperty(SupportsGet = true, Name = "profile")]
     public int? ProfileId { get; set; }
 
+    /// <summary>Grid whose lines are walked; 0 for one that is being laid.</summary>
+    [BindProperty(SupportsGet = true, Name = "grid")]
+    public int? GridId { get; set; }
+
     public override JobStage Stage => JobStage.Radar;
 
     public IReadOnlyList<WalkedProfile> Profiles => [.. Sheet.Job.Profiles.OrderBy(p => p.Number)];
 
     /// <summary>The one asked for, else the first that is not read, else the last.</summary>
     public WalkedProfile? AtHand => Sheet.Job.Profiles.Find(p => p.Id == ProfileId) ?? Profiles.FirstOrDefault(p => p.ReadAt is null) ?? Profiles.LastOrDefault();
+
+    public IReadOnlyList<RadarGrid> Grids => [.. Sheet.Job.Grids.OrderBy(g => g.Number)];
+
+    /// <summary>The grid asked for, else the first with something to walk, else the last; null where there is none, or a new one is laid.</summary>
+    public GridView? View => _view ??= GridId == 0 ? null
+        : Sheet.Job.Grids.Find(g => g.Id == GridId) is { } chosen ? ViewOf(chosen)
+        : Grids.Select(ViewOf).OrderBy(v => v.Next is null ? 1 : 0).FirstOrDefault();
+
+    private GridView? _view;
+
+    /// <summary>The line of a grid that a profile is brought in for; null where none is at hand.</summary>
+    public virtual PlannedLine? LineToWalk => null;
+
+    /// <summary>What the ground lets one see, for the depth that a grid seeks; null before anything was calibrated.</summary>
+    public PlannedRadar? PlannedFor(RadarGrid grid) => Calibration is { } c
+        ? PlannedRadar.For(c.Ground, Permittivity, c.Conductivity, c.AntennaHertz, grid.DeepestMetres, grid.BodyMetres)
+        : null;
+
+    private GridView ViewOf(RadarGrid grid)
+    {
+        var planned = PlannedFor(grid);
+        var footprint = planned is null ? 0 : RadarWave.FootprintRadius(Math.Min(ShallowMetres, grid.DeepestMetres), RadarWave.Wavelength(planned.Permittivity, planned.AntennaHertz));
+        return GridView.Of(Sheet, grid, planned?.Plan.IsBlind(grid.DeepestMetres) == true ? 0 : Math.Max(grid.SpacingMetres / 2, footprint));
+    }
+
+    /// <summary>What lies shallower is looked at by a narrower cone.</summary>
+    private const double ShallowMetres = 0.5;
 
     /// <summary>Calibrations, the latest first; it is the one that holds.</summary>
     public IReadOnlyList<RadarCalibration> Calibrations => [.. Sheet.Job.Calibrations.OrderByDescending(c => c.Id)];

@@ -1,0 +1,3 @@
+namespace GentleMole.Web.Api;
+
+internal sealed record RunsAnswer(IReadOnlyList<RunAnswer> Runs, IReadOnlyList<object[]> Isolated);
