@@ -39,6 +39,12 @@ public sealed class SliceVolume
         _full = Full();
     }
 
+    /// <summary>Corner of the picture from above.</summary>
+    public SitePoint NorthWest => _corner;
+
+    /// <summary>The corner opposite.</summary>
+    public SitePoint SouthEast => new(_corner.East + (_across * _cell), _corner.North - (_down * _cell));
+
     /// <summary>Down to here it goes, metres.</summary>
     public double DeepestMetres => _rows * DepthStep;
 

@@ -109,6 +109,10 @@ public sealed class LabelPlacer
                 }
 
                 break;
+            case SceneImage image:
+                var ((left, top), (right, bottom)) = (_frame.Pixels(image.TopLeft), _frame.Pixels(image.BottomRight));
+                Occupy(left, top, right - left, bottom - top);
+                break;
             case SceneMark mark:
                 var (mx, my) = _frame.Pixels(mark.Place);
                 var reach = mark.Symbol.Reach + 1;

@@ -50,14 +50,15 @@ public static class DemoData
 
         var instruments = DemoInstruments.All(now);
         db.Instruments.AddRange(instruments);
-        var (lido, floodlights) = (LidoJob.Make(now), FloodlightsJob.Make(now));
-        db.Jobs.AddRange(lido, Footbridge(now), floodlights);
+        var (lido, floodlights, tannery) = (LidoJob.Make(now), FloodlightsJob.Make(now), TanneryJob.Make(now));
+        db.Jobs.AddRange(lido, Footbridge(now), floodlights, tannery);
         await db.SaveChangesAsync(cancellation).ConfigureAwait(false);
         await GiveAsync(db, "quill", [lido, floodlights], cancellation).ConfigureAwait(false);
         LidoJob.Work(lido, instruments[0], instruments[2], now);
         FloodlightsJob.Work(floodlights, instruments[0], instruments[2], now);
 
         await DemoRadar.PutAsync(db, lido, now, cancellation).ConfigureAwait(false);
+        await TanneryJob.WorkAsync(db, tannery, now, cancellation).ConfigureAwait(false);
         await DemoPhoto.PutAsync(db, lido, cancellation).ConfigureAwait(false);
         Book(db, [lido, floodlights], now, await db.Users.Where(u => u.UserName == "jem").Select(u => u.Id).SingleOrDefaultAsync(cancellation).ConfigureAwait(false));
         await db.SaveChangesAsync(cancellation).ConfigureAwait(false);
@@ -67,8 +68,7 @@ public static class DemoData
         await transaction.CommitAsync(cancellation).ConfigureAwait(false);
     }
 
-    /// <summary>Cautions accepted this morning, and the week's visits.</summary>
-    /// <summary>A reader sees the jobs that they were given; the one who digs is given two of the three.</summary>
+    /// <summary>A reader sees the jobs that they were given; the one who digs is given two of them.</summary>
     private static async Task GiveAsync(MoleDb db, string reader, IReadOnlyList<Job> jobs, CancellationToken cancellation)
     {
         if (await db.Users.Where(u => u.UserName == reader).Select(u => u.Id).SingleOrDefaultAsync(cancellation).ConfigureAwait(false) is { } id)
@@ -77,6 +77,7 @@ public static class DemoData
         }
     }
 
+    /// <summary>Cautions accepted this morning, and the week's visits.</summary>
     private static void Book(MoleDb db, IReadOnlyList<Job> jobs, Instant now, string? locatorId)
     {
         var today = now.InUtc().Date;

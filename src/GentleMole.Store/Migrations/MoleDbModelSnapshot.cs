@@ -501,8 +501,18 @@ namespace GentleMole.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<double?>("CoverHalfMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<string>("CoversMetres")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<double?>("DepthMetres")
                         .HasColumnType("REAL");
+
+                    b.Property<bool?>("IsNormal")
+                        .HasColumnType("INTEGER");
 
                     b.Property<int>("JobId")
                         .HasColumnType("INTEGER");
@@ -537,6 +547,9 @@ namespace GentleMole.Store.Migrations
 
                     b.Property<DateTime?>("SettledAt")
                         .HasColumnType("TEXT");
+
+                    b.Property<int>("Source")
+                        .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
 
@@ -1526,6 +1539,59 @@ namespace GentleMole.Store.Migrations
                     b.HasIndex("JobId");
 
                     b.ToTable("Calibrations");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.RadarGrid", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Area")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("BodyMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("DeepestMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("ExpectedDegrees")
+                        .HasColumnType("REAL");
+
+                    b.Property<bool>("IsBothWays")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Lines")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Note")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Number")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double>("SpacingMetres")
+                        .HasColumnType("REAL");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("JobId");
+
+                    b.ToTable("Grids");
                 });
 
             modelBuilder.Entity("GentleMole.Store.Model.RadarPart", b =>
@@ -2744,6 +2810,15 @@ namespace GentleMole.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.RadarGrid", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.Job", null)
+                        .WithMany("Grids")
+                        .HasForeignKey("JobId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.RadarPart", b =>
                 {
                     b.HasOne("GentleMole.Store.Model.Job", null)
@@ -2980,6 +3055,8 @@ namespace GentleMole.Store.Migrations
                     b.Navigation("Features");
 
                     b.Navigation("Found");
+
+                    b.Navigation("Grids");
 
                     b.Navigation("Hookups");
 

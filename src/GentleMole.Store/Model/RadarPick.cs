@@ -1,3 +1,4 @@
+using GentleMole.Core.Radar;
 using GentleMole.Store.Log;
 using NodaTime;
 
@@ -53,6 +54,18 @@ public sealed class RadarPick : IJobPart
     public string Note { get; set; } = "";
 
     public string By { get; set; } = "";
+
+    /// <summary>Takes over what a search found, as it found it.</summary>
+    /// <param name="wheelFactor">True metres of one that the wheel counted; the search tells true ones.</param>
+    public void TakeOver(RadarTarget found, double wheelFactor)
+    {
+        static double Rounded(double value) => Math.Round(value, 5);
+        var along = Rounded(found.Along.Value / wheelFactor);
+        (FoundAlongMetres, FoundNanoseconds, AlongMetres, TimeNanoseconds) = (along, Rounded(found.TimeNanoseconds), along, Rounded(found.TimeNanoseconds));
+        (CoverMetres, CoverHalfMetres) = (Rounded(found.Cover.Value), Rounded(found.Cover.HalfWidth));
+        (VelocityMetresPerNanosecond, VelocityHalfMetresPerNanosecond, RadiusMetres, CrossingDegrees) = (Rounded(found.Velocity.Value), Rounded(found.Velocity.HalfWidth), Rounded(found.RadiusMetres), Math.Round(found.CrossingDegrees));
+        (IsNormal, Confidence, TellsVelocity) = (found.IsNormal, Math.Round(found.Confidence, 3), false);
+    }
 
     /// <summary>Along the line everything is so many times as long as was counted: so are, by the same curve, velocity and cover.</summary>
     public void Lengthen(double times)

@@ -95,12 +95,13 @@ internal sealed class PlanDrawing
 
     private static SceneFrame Fitted(JobSheet sheet, int width, int height, double? fixedScale, PlanExtras extras)
     {
-        var points = Everything(extras.SiteOnly ? sheet.WithoutLines() : sheet, extras).ToList();
+        var isFocused = extras.Focus is { Count: > 0 };
+        var points = isFocused ? [.. extras.Focus!] : Everything(extras.SiteOnly ? sheet.WithoutLines() : sheet, extras).ToList();
         var (minE, maxE) = points.Count == 0 ? (-5.0, 45.0) : (points.Min(p => p.East), points.Max(p => p.East));
         var (minN, maxN) = points.Count == 0 ? (-5.0, 25.0) : (points.Min(p => p.North), points.Max(p => p.North));
         var fitted = Math.Max(
-            Math.Max(maxE - minE, 12) / Math.Max(80, width - 96),
-            Math.Max(maxN - minN, 8) / Math.Max(60, height - 76));
+            Math.Max(maxE - minE, isFocused ? 4 : 12) / Math.Max(80, width - (isFocused ? 190 : 96)),
+            Math.Max(maxN - minN, isFocused ? 3 : 8) / Math.Max(60, height - 76));
         var scale = fixedScale ?? fitted;
         return SceneFrame.Plan(((minE + maxE) / 2) - (width * scale / 2), ((minN + maxN) / 2) + (height * scale / 2), scale, width, height);
     }

@@ -11,17 +11,23 @@ internal sealed partial class PlanLayers
     {
         foreach (var (from, to, number, isAtHand, isRead, link) in radar.Lines)
         {
+            if (radar.IsQuiet)
+            {
+                yield return new ScenePath(Looks.PassElsewhere, ScenePoint.Of([from, to])) { IsSolid = false, Title = $"radar profile {number}" };
+                continue;
+            }
+
             yield return new ScenePath(isAtHand ? Looks.PassNext : isRead ? Looks.PassWalked : Looks.PassOpen, ScenePoint.Of([from, to])) { IsSolid = false, Title = $"radar profile {number}" };
             yield return new SceneMark(Symbols.Tick, ScenePoint.Of((from + to) * 0.5)) { Turn = (to - from).Azimuth.Degrees, IsSolid = false };
             yield return new SceneMark(Symbols.LetterDisc, ScenePoint.Of(from)) { Letter = number.ToString(CultureInfo.InvariantCulture), LetterLook = Looks.Letter, Link = new(link, $"radar profile {number}{(isRead ? ", read" : "")}") };
         }
 
-        foreach (var (place, says) in radar.Marks)
+        foreach (var (place, says) in radar.IsQuiet ? [] : radar.Marks)
         {
             yield return new SceneMark(Symbols.Spot, ScenePoint.Of(place)) { Title = says };
         }
 
-        foreach (var (place, says) in radar.Picks)
+        foreach (var (place, says) in radar.IsQuiet ? [] : radar.Picks)
         {
             yield return new SceneMark(Symbols.Response, ScenePoint.Of(place)) { Title = says };
         }
@@ -75,7 +81,7 @@ internal sealed partial class PlanLayers
 
     private static IEnumerable<SceneShape> Slice(SliceOverlay slice)
     {
-        yield return new SceneImage(slice.Address, ScenePoint.Of(slice.NorthWest), ScenePoint.Of(slice.SouthEast)) { IsSolid = false, Title = "radar, seen from above" };
+        yield return new SceneImage(slice.Address, ScenePoint.Of(slice.NorthWest), ScenePoint.Of(slice.SouthEast)) { Title = "radar, seen from above" };
         if (slice.Cut.Count >= 2)
         {
             yield return new ScenePath(Looks.PassNext, ScenePoint.Of(slice.Cut)) { IsSolid = false, Title = "cut through the volume" };

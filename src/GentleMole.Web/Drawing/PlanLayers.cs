@@ -23,8 +23,8 @@ internal sealed partial class PlanLayers(JobSheet sheet, SceneFrame frame, PlanW
     [
         new("grid", [.. Grid()], IsDumb: true),
         new("site", [.. Site()]),
-        new("slice", [.. extras.Slice is { } slice ? Slice(slice) : []]),
         new("dig", [.. Dig()]),
+        new("slice", [.. extras.Slice is { } slice ? Slice(slice) : []]),
         new("records", [.. Records()]),
         new("lines", [.. Lines()]),
         new("letters", [.. extras.Signal is null ? Letters() : []], IsDumb: true),

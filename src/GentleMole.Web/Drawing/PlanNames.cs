@@ -46,7 +46,7 @@ internal sealed class PlanNames(JobSheet sheet, UnitSystem units, SceneFrame fra
             }
             else if (line.BestRun is { } run)
             {
-                yield return Label(Name(line) + (sheet.IsBySweep(line.Line) ? ": by sweep only" : ": plan only"), Looks.SoilName, [.. Along(run.Points).Reverse()], OfLineByPlan, 5) with { Shorter = LineWords.Kind(line.Line.Kind) };
+                yield return Label(Name(line) + sheet.FoundOnlyBy(line.Line) switch { FoundBy.Sweep => ": by sweep only", FoundBy.Radar => ": by radar only", _ => ": plan only" }, Looks.SoilName, [.. Along(run.Points).Reverse()], OfLineByPlan, 5) with { Shorter = LineWords.Kind(line.Line.Kind) };
             }
         }
 

@@ -11,6 +11,9 @@ namespace GentleMole.Web.Drawing;
 internal sealed record RadarOverlay(
     IReadOnlyList<(SitePoint From, SitePoint To, int Number, bool IsAtHand, bool IsRead, string Link)> Lines, IReadOnlyList<(SitePoint Place, string Says)> Picks, IReadOnlyList<(SitePoint Place, string Says)> Marks)
 {
+    /// <summary>Lines alone, thin: something else is what the stage is about.</summary>
+    public bool IsQuiet { get; init; }
+
     /// <summary>All profiles of a sheet that lie somewhere; null where there is none.</summary>
     public static RadarOverlay? Of(JobSheet sheet, WalkedProfile? atHand)
     {

@@ -146,8 +146,8 @@ internal sealed record JobSheet
     public IReadOnlyList<KnownLine> OthersThan(int lineId) =>
         [.. Lines.Where(l => l.Line.Id != lineId && l.BestRun is not null).Select(l => new KnownLine(l.Line.Owner, l.BestRun!))];
 
-    /// <summary>True for a line of which no plan tells: a sweep found it, and its run is where the sweep has it.</summary>
-    public bool IsBySweep(SoughtLine line) => Job.Found.Exists(f => f.LineId == line.Id && f.Becomes == FoundAs.Unknown);
+    /// <summary>By what a line was found of which no plan tells; its run is where that has it. Null for lines that somebody drew.</summary>
+    public FoundBy? FoundOnlyBy(SoughtLine line) => Job.Found.Find(f => f.LineId == line.Id && f.Becomes == FoundAs.Unknown)?.Source;
 
     /// <summary>The hookup that readings on a line are taken with now.</summary>
     public Hookup? HookupOf(int lineId) => Job.Hookups.Where(h => h.LineId == lineId).MaxBy(h => h.MadeAt);

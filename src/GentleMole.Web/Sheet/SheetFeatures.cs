@@ -56,10 +56,13 @@ internal static class SheetFeatures
 
         foreach (var found in sheet.Job.Found.Where(f => f.Points.Count >= 2))
         {
+            var covers = found.CoversMetres.Count > 0 ? found.CoversMetres : null;
             yield return Make("found", ExportShape.Line, found.Points,
                 ("utility", Utility(sheet.LineById(found.LineId)?.Line)), ("owner", sheet.LineById(found.LineId)?.Line.Owner), ("is", SweepWords.Become(found.Becomes)),
                 ("probability", Math.Round(found.Probability, 3)), ("positionUncertaintyMetres", Math.Round(found.Lateral95Metres, 3)), ("depthMetres", found.DepthMetres is { } d ? Math.Round(d, 2) : null),
-                ("qualityLevel", nameof(QualityLevel.D)), ("method", "sweep: " + string.Join(", ", found.Modes.Select(SweepWords.Said))),
+                ("qualityLevel", nameof(QualityLevel.D)), ("method", found.Source == FoundBy.Radar ? "radar: runs over neighbouring lines" : "sweep: " + string.Join(", ", found.Modes.Select(SweepWords.Said))),
+                ("coverLeastMetres", covers is null ? null : Math.Round(covers.Min(), 3)), ("coverMostMetres", covers is null ? null : Math.Round(covers.Max(), 3)),
+                ("coverUncertaintyMetres", found.CoverHalfMetres is { } half ? Math.Round(half, 3) : null),
                 ("next", found is { Becomes: FoundAs.Unknown, SettledAt: null } ? SweepWords.Step(found.NextStep) : null), ("outcome", found.Outcome), ("note", found.Note));
         }
 
@@ -100,7 +103,7 @@ internal static class SheetFeatures
         if (line.Line.ExpectedRun.Count >= 2)
         {
             yield return Make("record", ExportShape.Line, line.Line.ExpectedRun,
-                ("utility", utility), ("owner", owner), ("qualityLevel", nameof(QualityLevel.D)), ("method", sheet.IsBySweep(line.Line) ? "sweep, not traced" : "owner's plan, as expected"));
+                ("utility", utility), ("owner", owner), ("qualityLevel", nameof(QualityLevel.D)), ("method", sheet.FoundOnlyBy(line.Line) switch { FoundBy.Sweep => "sweep, not traced", FoundBy.Radar => "radar, not traced", _ => "owner's plan, as expected" }));
         }
 
         foreach (var stretch in line.Traced.Stretches)

@@ -78,7 +78,8 @@ internal sealed class SheetSweeps
     /// <summary>Where a response was met.</summary>
     public static SitePoint PlaceOf(SweptPass pass, SweptResponse response) => pass.Pass.At(response.AlongMetres);
 
-    private static IEnumerable<(KnownRun Run, UtilityKind Kind, SheetLine? Line, RecordLine? Record)> Known(JobSheet sheet)
+    /// <summary>Lines of the sheet and of plans, and how far each may lie from where it is drawn.</summary>
+    public static IEnumerable<(KnownRun Run, UtilityKind Kind, SheetLine? Line, RecordLine? Record)> Known(JobSheet sheet)
     {
         foreach (var line in sheet.Lines)
         {
@@ -101,7 +102,7 @@ internal sealed class SheetSweeps
 
     private static SweptLine Told(JobSheet sheet, CandidateLine candidate, int number, List<(KnownRun Run, UtilityKind Kind, SheetLine? Line, RecordLine? Record)> known, List<KnownRun> leads)
     {
-        var decision = sheet.Job.Found.OrderByDescending(f => f.At).FirstOrDefault(f => f.Points.Count >= 2 && SiteRules.IsRun(f.Points)
+        var decision = sheet.Job.Found.OrderByDescending(f => f.At).FirstOrDefault(f => f.Source == FoundBy.Sweep && f.Points.Count >= 2 && SiteRules.IsRun(f.Points)
             && new KnownRun("", new Run(f.Points), f.Lateral95Metres + SamePlaceMetres).ApartFrom(candidate) is not null);
         if (KnownRun.Nearest(candidate, leads) is not null)
         {

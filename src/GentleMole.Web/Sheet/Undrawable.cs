@@ -50,7 +50,16 @@ internal static class Undrawable
 
         foreach (var line in job.Found)
         {
-            line.Points = Run(line.Points, $"line {line.Id} found by a sweep", "sweep");
+            line.Points = Run(line.Points, $"line {line.Id} found by {SweepWords.Source(line.Source)}", line.Source == FoundBy.Radar ? "radar/runs" : "sweep");
+        }
+
+        foreach (var grid in job.Grids)
+        {
+            if (!grid.Area.All(SiteRules.IsPlace) || grid.Lines.RemoveAll(l => !SiteRules.IsPlace(l.From) || !SiteRules.IsPlace(l.To) || l.LengthMetres < 0.01) > 0)
+            {
+                grid.Area.RemoveAll(p => !SiteRules.IsPlace(p));
+                found.Add(new UndrawablePart($"radar grid {grid.Number}", $"radar/grid?grid={grid.Id}"));
+            }
         }
 
         foreach (var model in job.LineModels)

@@ -69,6 +69,14 @@ internal static class SweepWords
         FoundAs.Ghost => "no line: stake, lead or box",
     };
 
+    /// <summary>How a line came to light.</summary>
+    public static string Source(FoundBy source) => source switch
+    {
+        FoundBy.Sweep => "a sweep",
+        FoundBy.Radar => "radar",
+        _ => throw new ArgumentOutOfRangeException(nameof(source)),
+    };
+
     public static string Step(FoundStep step) => step switch
     {
         FoundStep.Energise => "put a signal on it and trace it",

@@ -114,7 +114,8 @@ internal static class HandoverWords
         foreach (var found in sheet.Job.Found.Where(f => f is { Becomes: FoundAs.Unknown, SettledAt: null }))
         {
             var place = found.Points.Count > 0 ? $" from {At(found.Points[0], person)} to {At(found.Points[^1], person)}" : "";
-            said.Add($"A sweep ({string.Join(", ", found.Modes.Select(SweepWords.Said))}) found a line that nobody knew of{place}{(found.DepthMetres is { } depth ? $", some {person.Length(depth)} to its centre" : "")}, not settled. Next: {SweepWords.Step(found.NextStep)}. {found.Note}".TrimEnd());
+            var deep = found.CoversMetres is { Count: > 0 } covers ? $", its top {person.Length(covers.Min())} to {person.Length(covers.Max())}{(found.CoverHalfMetres is { } half ? $" ± {person.Length(half)}" : "")} below the surface" : "";
+            said.Add($"{(found.Source == FoundBy.Radar ? "Radar" : $"A sweep ({string.Join(", ", found.Modes.Select(SweepWords.Said))})")} found a line that nobody knew of{place}{deep}{(found.DepthMetres is { } depth ? $", some {person.Length(depth)} to its centre" : "")}, not settled. Next: {SweepWords.Step(found.NextStep)}. {found.Note}".TrimEnd());
         }
 
         var open = SheetSweeps.Of(sheet).Open.Count();

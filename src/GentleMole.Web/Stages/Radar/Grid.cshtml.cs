@@ -138,7 +138,7 @@ internal sealed class GridPage(MoleDb db, SheetLoader loader, PlaceClock clock) 
             var grid = new GridOverlay(
                 [.. lines.Select((l, i) => (l.From, l.To, view is null || view.Profiles[i] is null ? view?.Next == i ? PassState.Next : PassState.Open : PassState.Walked, i + 1))],
                 [.. view?.Coverage.Hatch(HatchMetres) ?? []]);
-            return base.OnPlan with { RadarGrid = grid };
+            return OverLines(lines.SelectMany(l => new[] { l.From, l.To })) with { RadarGrid = grid };
         }
     }
 

@@ -117,10 +117,8 @@ internal sealed partial class RadarPage(MoleDb db, SheetLoader loader, PlaceCloc
         }
 
         var pick = target.Pick is { } known ? await Db.RadarPicks.SingleAsync(p => p.Id == known.Id && p.JobId == Id) : Add(new RadarPick { JobId = Id, WalkedProfileId = walked.Id });
-        (pick.State, pick.FoundAlongMetres, pick.FoundNanoseconds) = (isRefused ? RadarPickState.Refused : RadarPickState.Accepted, Counted(found.Along.Value), Rounded(found.TimeNanoseconds));
-        (pick.AlongMetres, pick.TimeNanoseconds, pick.CoverMetres, pick.CoverHalfMetres) = (Counted(found.Along.Value), Rounded(found.TimeNanoseconds), Rounded(found.Cover.Value), Rounded(found.Cover.HalfWidth));
-        (pick.VelocityMetresPerNanosecond, pick.VelocityHalfMetresPerNanosecond, pick.RadiusMetres, pick.CrossingDegrees) = (Rounded(found.Velocity.Value), Rounded(found.Velocity.HalfWidth), Rounded(found.RadiusMetres), Math.Round(found.CrossingDegrees));
-        (pick.IsNormal, pick.Confidence, pick.TellsVelocity, pick.Note, pick.By, pick.At) = (found.IsNormal, Math.Round(found.Confidence, 3), false, note, Visitor.Name, clock.Moment);
+        pick.TakeOver(found, walked.WheelFactor);
+        (pick.State, pick.Note, pick.By, pick.At) = (isRefused ? RadarPickState.Refused : RadarPickState.Accepted, note, Visitor.Name, clock.Moment);
         await SaveAsync();
         return Done(new { profile = walked.Id, target = NextUndecided(target) });
     }

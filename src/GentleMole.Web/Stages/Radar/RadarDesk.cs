@@ -1,4 +1,6 @@
+using GentleMole.Core.Grids;
 using GentleMole.Core.Radar;
+using GentleMole.Core.Site;
 using GentleMole.Store;
 using GentleMole.Store.Model;
 using GentleMole.Store.Radar;
@@ -47,7 +49,27 @@ internal sealed class RadarDesk(DataFolder folder, ProcessorGate gate)
     public Task<RadarFinding?> FindingAsync(RadarRecord record, double wheelFactor) => HoldAsync((record.Id, record.Traces, "finding", wheelFactor), async () =>
         await ProfileAsync(record, wheelFactor) is { } profile ? await gate.RunYieldingAsync(stop => TargetSearch.Of(profile, cancellation: stop)) : null, f => Small);
 
-    /// <summary>The same where it is there already.</summary>
+    /// <summary>What profiles together answer from below; null when the traces of all of them are gone.</summary>
+    /// <param name="laid">Each with its place: where the trace at 0 m lies, and which way it was walked.</param>
+    public Task<SliceVolume?> VolumeAsync(IReadOnlyList<(RadarRecord Record, double WheelFactor, SitePoint Start, SitePoint Way)> laid, double velocity, double deepestMetres)
+    {
+        var key = string.Join('|', laid.Select(l => FormattableString.Invariant($"{l.Record.Id} {l.Record.Traces} {l.WheelFactor} {l.Start} {l.Way}")));
+        return HoldAsync((key, "volume", velocity, deepestMetres), async () =>
+        {
+            var lines = new List<SliceLine>();
+            foreach (var (record, factor, start, way) in laid)
+            {
+                if (await FactsAsync(record) is { } facts && await ProfileAsync(record, factor) is { Traces: > 1 } profile)
+                {
+                    lines.Add(new SliceLine(profile, facts.Direct, start, way));
+                }
+            }
+
+            return lines.Count == 0 ? null : await gate.RunAsync(() => SliceVolume.Of(lines, velocity, deepestMetres), CancellationToken.None);
+        }, v => v.Bytes);
+    }
+
+    /// <summary>What the search found, where it is there already.</summary>
     public RadarFinding? FindingIfThere(RadarRecord record, double wheelFactor)
     {
         lock (_lock)

@@ -1,5 +1,7 @@
+using System.Globalization;
 using GentleMole.Core.Job;
 using GentleMole.Core.Radar;
+using GentleMole.Core.Site;
 using GentleMole.Store;
 using GentleMole.Store.Model;
 using GentleMole.Web.Drawing;
@@ -73,6 +75,39 @@ internal abstract class RadarStagePage(MoleDb db, SheetLoader loader) : SheetPag
 
     /// <summary>Permittivity by that velocity; that of moist sand before anything is known.</summary>
     public double Permittivity => RadarWave.PermittivityOf((Velocity?.Velocity ?? GroundVelocity.ByTable(RadarSoil.Table[(int)RadarSoilKind.MoistSand])).Value);
+
+    /// <summary>
+    /// Velocity with which times of all profiles together become depths, and by what it is known: the site's by curves or a known target,
+    /// else what the profiles say of themselves as far as they were searched, else the table's.
+    /// </summary>
+    protected (double Value, string Source) VelocityOfAll(RadarDesk desk)
+    {
+        if (Velocity is { Source: not VelocitySource.Ground } site)
+        {
+            return (site.Velocity.Value, RadarWords.Source(site));
+        }
+
+        var told = GridFinds.Laid(Sheet).Select(p => desk.FindingIfThere(p.Profile!, p.WheelFactor)?.Velocity?.Value).OfType<double>().Order().ToList();
+        return told.Count > 0 ? (Math.Round(told[told.Count / 2], 4), "by the curves in these profiles")
+            : Velocity is { } table ? (table.Velocity.Value, RadarWords.Source(table)) : (UsualVelocity, "as of moist sand: calibrate");
+    }
+
+    private const double UsualVelocity = 0.1;
+
+    /// <summary>What says which volume a picture is of: another place of a profile is another picture.</summary>
+    protected string VolumeVersion(double velocity) => string.Create(CultureInfo.InvariantCulture, $"{Sheet.Job.Profiles.Count}-{Sheet.Job.Profiles.Sum(p => (p.StartEastMetres ?? 0) + (3 * (p.StartNorthMetres ?? 0)) + (0.1 * (p.BearingDegrees ?? 0)) + p.WheelFactor):0.###}-{velocity:0.####}");
+
+    /// <summary>Address of the picture of a cut. Lengths in it carry their unit: a bare number is read as the person reads.</summary>
+    protected string CutPicture(IReadOnlyList<SitePoint> cut, double velocity) =>
+        $"/jobs/{Id}/radar/slices?handler=Cut&cut={Uri.EscapeDataString(string.Join("\n", cut.Select(p => FormattableString.Invariant($"{p.East:0.###}m {p.North:0.###}m"))))}&v={VolumeVersion(velocity)}";
+
+    /// <summary>The lines alone, and only so much of the site as they lie on: for what is about all of them together.</summary>
+    protected PlanExtras OverLines(IEnumerable<SitePoint> more)
+    {
+        var radar = RadarOverlay.Of(Sheet, null) is { } overlay ? overlay with { IsQuiet = true } : null;
+        IReadOnlyList<SitePoint> focus = [.. radar?.Lines.SelectMany(l => new[] { l.From, l.To }) ?? [], .. more];
+        return new PlanExtras(Radar: radar, Focus: focus.Count > 0 ? focus : null);
+    }
 
     protected override PlanExtras OnPlan => new(Radar: RadarOverlay.Of(Sheet, AtHand));
 }

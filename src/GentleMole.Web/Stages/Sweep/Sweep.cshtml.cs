@@ -54,7 +54,7 @@ internal sealed partial class SweepPage(MoleDb db, SheetLoader loader, PlaceCloc
     public SweepLaid? Laid { get; private set; }
 
     /// <summary>Lines that were found and are not settled.</summary>
-    public IEnumerable<FoundLine> Unsettled => Sheet.Job.Found.Where(f => f is { Becomes: FoundAs.Unknown, SettledAt: null });
+    public IEnumerable<FoundLine> Unsettled => Sheet.Job.Found.Where(f => f is { Source: FoundBy.Sweep, Becomes: FoundAs.Unknown, SettledAt: null });
 
     protected override bool IsFieldWork => true;
 

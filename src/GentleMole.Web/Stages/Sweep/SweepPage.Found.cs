@@ -69,7 +69,7 @@ internal sealed partial class SweepPage
             return Refused(reader);
         }
 
-        if (await Db.Found.SingleOrDefaultAsync(f => f.JobId == Id && f.Id == reader.Whole("found", "", 1, int.MaxValue)) is { } found)
+        if (await Db.Found.SingleOrDefaultAsync(f => f.JobId == Id && f.Source == FoundBy.Sweep && f.Id == reader.Whole("found", "", 1, int.MaxValue)) is { } found)
         {
             (found.Outcome, found.SettledAt) = (outcome, clock.Moment);
             await SaveAsync();
@@ -80,6 +80,6 @@ internal sealed partial class SweepPage
 
     private SoughtLine NewLine(SweptLine candidate) => Db.Lines.Add(new SoughtLine
     {
-        JobId = Id, Kind = UtilityKind.Unknown, Owner = $"found by sweep {Sheet.Job.Found.Count(f => f.Becomes == FoundAs.Unknown) + 1}", ExpectedRun = [.. candidate.Line.Points],
+        JobId = Id, Kind = UtilityKind.Unknown, Owner = $"found by sweep {Sheet.Job.Found.Count(f => f is { Becomes: FoundAs.Unknown, Source: FoundBy.Sweep }) + 1}", ExpectedRun = [.. candidate.Line.Points],
     }).Entity;
 }

@@ -8,6 +8,7 @@ import { openUploads } from './upload.js';
 import { openSignal } from './signal.js';
 import { openLive } from './live.js';
 import { openRadargram } from './radargram.js';
+import { openSlices } from './slices.js';
 
 let scrolled = { where: '', top: 0 };
 
@@ -22,6 +23,7 @@ function open() {
   openSignal();
   openLive();
   openRadargram();
+  openSlices();
   openTooltips();
   const body = document.querySelector('.panel-body');
   if (body && scrolled.where === place()) body.scrollTop = scrolled.top;

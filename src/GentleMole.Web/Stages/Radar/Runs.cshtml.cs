@@ -1,0 +1,294 @@
+using GentleMole.Core;
+using GentleMole.Core.Grids;
+using GentleMole.Core.Lines;
+using GentleMole.Core.Site;
+using GentleMole.Store;
+using GentleMole.Store.Model;
+using GentleMole.Web.Drawing;
+using GentleMole.Web.Setup;
+using GentleMole.Web.Sheet;
+using GentleMole.Web.Words;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+
+namespace GentleMole.Web.Stages;
+
+/// <summary>Responses of neighbouring profiles join into runs; somebody says what each is.</summary>
+internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, RadarDesk desk, ProcessorGate gate) : RadarStagePage(db, loader)
+{
+    private const int MostNote = 500;
+    private const int AtOnce = 6;
+
+    /// <summary>Run at hand, by its number.</summary>
+    [BindProperty(SupportsGet = true, Name = "run")]
+    public int? RunNumber { get; set; }
+
+    /// <summary>What the profiles join up to; null while some are still searched, or there is none.</summary>
+    public GridFinds? Finds { get; private set; }
+
+    public IReadOnlyList<FoundRun> Found { get; private set; } = [];
+
+    /// <summary>Profiles that lie somewhere, and those of them that are searched already.</summary>
+    public (int All, int Searched) Progress { get; private set; }
+
+    /// <summary>Profiles whose traces are gone.</summary>
+    public int Gone { get; private set; }
+
+    /// <summary>Profiles that lie nowhere.</summary>
+    public int Placeless => Profiles.Count(p => p.PlaceAt(0) is null);
+
+    public FoundRun? RunAtHand => Found.FirstOrDefault(f => f.Number == RunNumber);
+
+    /// <summary>Below a run at hand: a cut along it.</summary>
+    public override (string Part, object Model)? Lower => Along is { } along ? ("_Cut", along) : null;
+
+    private CutDrawing? Along { get; set; }
+
+    protected override Task PrepareWindowAsync() => LookAsync(wait: false);
+
+    public async Task<IActionResult> OnGetAsync()
+    {
+        await LookAsync(wait: false);
+        return Page();
+    }
+
+    /// <summary>What a run is: somebody decides. Its responses are taken with it.</summary>
+    public async Task<IActionResult> OnPostFoundAsync()
+    {
+        await LookAsync(wait: true);
+        var reader = Reader();
+        var key = Request.Form["key"].ToString();
+        if (Finds is not { } finds || Found.FirstOrDefault(f => f.Key(finds) == key) is not { } run)
+        {
+            return Refused([new FieldError("becomes", "The run has changed since with what was read. Look at it again.")]);
+        }
+
+        RunNumber = run.Number;
+        var becomes = reader.Choice("becomes", run.Suggested);
+        var step = reader.Choice("step", FoundStep.Energise);
+        var note = reader.Text("foundNote", MostNote);
+        var line = becomes == FoundAs.Target ? Sheet.LineById(reader.Whole("foundLine", "", 1, int.MaxValue))?.Line.Id : null;
+        if (becomes == FoundAs.Target && line is null)
+        {
+            reader.Refuse("foundLine", "Say which line of the notice it is.");
+        }
+
+        if (becomes is FoundAs.Neighbour or FoundAs.Ghost && note.Length == 0)
+        {
+            reader.Refuse("foundNote", becomes == FoundAs.Neighbour ? "Say whose it is, or how it is known." : "Say why it is none: an old trench, a layer, a kerb’s foundation.");
+        }
+
+        if (!reader.IsGood)
+        {
+            return Refused(reader);
+        }
+
+        var found = run.Decision is { } before ? await Db.Found.SingleAsync(f => f.Id == before.Id) : Db.Found.Add(new FoundLine { JobId = Id, Source = FoundBy.Radar }).Entity;
+        var ofLine = Db.Entry(found).Property(f => f.LineId);
+        if (becomes == FoundAs.Unknown && (found.Becomes != FoundAs.Unknown || found.LineId is null))
+        {
+            // It becomes a line of the sheet, so that it is energised, traced and answered for like any other. Its number comes with the save.
+            ofLine.CurrentValue = Db.Entry(NewLine(run)).Property(l => l.Id).CurrentValue;
+        }
+        else if (becomes != FoundAs.Unknown)
+        {
+            ofLine.CurrentValue = line;
+        }
+
+        (found.Becomes, found.NextStep, found.Note, found.By, found.At) = (becomes, step, note, Visitor.Name, clock.Moment);
+        (found.Points, found.CoversMetres) = ([.. run.Run.Points.Select(p => Rounded(p.Place))], [.. run.Run.Points.Select(p => Math.Round(p.CoverMetres, 3))]);
+        (found.CoverHalfMetres, found.IsNormal, found.Probability, found.Lateral95Metres) = (Math.Round(run.Run.CoverUncertaintyMetres, 4), run.Run.IsNormal, run.Run.Probability, run.Run.LateralUncertaintyMetres);
+        if (becomes != FoundAs.Ghost)
+        {
+            TakeResponses(finds, run.Run);
+        }
+
+        await SaveAsync();
+        return Done(new { run = run.Number });
+    }
+
+    /// <summary>An unknown line is known now.</summary>
+    public async Task<IActionResult> OnPostSettledAsync()
+    {
+        var reader = Reader();
+        var outcome = reader.Text("outcome", MostNote, required: true);
+        if (!reader.IsGood)
+        {
+            await LookAsync(wait: false);
+            return Refused(reader);
+        }
+
+        if (await Db.Found.SingleOrDefaultAsync(f => f.JobId == Id && f.Source == FoundBy.Radar && f.Id == reader.Whole("found", "", 1, int.MaxValue)) is { } found)
+        {
+            (found.Outcome, found.SettledAt) = (outcome, clock.Moment);
+            await SaveAsync();
+        }
+
+        return Done();
+    }
+
+    public IEnumerable<FoundLine> Unsettled => Sheet.Job.Found.Where(f => f is { Source: FoundBy.Radar, Becomes: FoundAs.Unknown, SettledAt: null });
+
+    /// <summary>One sentence to act on.</summary>
+    public string Sentence
+    {
+        get
+        {
+            var open = Found.Count(f => f.Decision is null);
+            return Progress.All == 0 ? "No profile lies on the site yet."
+                : Finds is null ? $"Looking through the profiles: {Progress.Searched} of {Progress.All} done."
+                : Progress.All < 3 ? $"{(Progress.All == 1 ? "One line" : "Two lines")} make no run. Walk more beside {(Progress.All == 1 ? "it" : "them")}."
+                : Found.Count == 0 ? $"Nothing goes on from line to line over {Progress.All} lines."
+                : open > 0 ? $"{(Found.Count == 1 ? "One run" : $"{Found.Count} runs")} over {Progress.All} lines; {(open == 1 ? "one" : open)} to be said what {(open == 1 ? "it is" : "they are")}."
+                : $"{(Found.Count == 1 ? "One run, decided." : $"{Found.Count} runs, all decided.")}";
+        }
+    }
+
+    public string Shape => Finds is null || Found.Any(f => f.Decision is null) || Progress.All < 3 ? "open" : Found.Count == 0 ? "caution" : "sound";
+
+    /// <summary>What a reader must know below the sentence.</summary>
+    public string Below
+    {
+        get
+        {
+            var alone = Finds?.Runs.Isolated.Count ?? 0;
+            var isolated = alone == 0 ? "" : $"{(alone == 1 ? "One response has" : $"{alone} responses have")} no neighbour: rock, root or rubble, or a line that ends there. ";
+            var velocity = Finds?.Runs.Velocity is { } v ? $"The ground by all of them: {v.ToString("0.000", System.Globalization.CultureInfo.InvariantCulture)} m/ns. " : "";
+            var left = Placeless > 0 ? $"{Placeless} profile{(Placeless == 1 ? " lies" : "s lie")} nowhere and {(Placeless == 1 ? "is" : "are")} left out. " : "";
+            var gone = Gone > 0 ? $"The traces of {Gone} are gone. " : "";
+            return $"{isolated}{velocity}{left}{gone}Nothing seen is no proof of an empty ground.";
+        }
+    }
+
+    /// <summary>A run in words.</summary>
+    public string Says(FoundRun found)
+    {
+        var run = found.Run;
+        var covers = run.Points.Select(p => p.CoverMetres).ToList();
+        var deep = covers.Max() - covers.Min() < 0.02 ? Person.Length(covers.Average()) : $"{Person.Length(covers.Min())} to {Person.Length(covers.Max())}";
+        var angle = run.Points.Average(p => p.CrossingDegrees);
+        return $"{(found.Decision is { } decided ? Decided(decided) : Seems(found))} Met on {run.Points.Count} of {run.Crossed} lines that cross it, {Person.Run(run.LengthMetres)} long; its top {deep} ± {Person.Length(run.CoverUncertaintyMetres)} below the surface, {Person.PlusMinus(run.LateralUncertaintyMetres)} to the side. "
+            + $"First lobe {RadarWords.Polarity(run.IsNormal)}.{(angle < 75 ? $" Crossed at some {angle:0}°; its cover is put right for that." : "")}{Stacked(found)}";
+    }
+
+    /// <summary>Said where another run lies over or under it, nearer than two can be told apart.</summary>
+    private string Stacked(FoundRun found)
+    {
+        var apart = Calibration?.Plan(Permittivity).ApartMetres;
+        foreach (var other in Found.Where(f => f.Number != found.Number))
+        {
+            var way = new Run(other.Run.Points.Select(p => p.Place).ToList());
+            var near = found.Run.Points.Select(p => (Point: p, On: way.Project(p.Place))).Where(p => Math.Abs(p.On.OffsetMetres) < StackedMetres).ToList();
+            if (near.Count < 3)
+            {
+                continue;
+            }
+
+            var gap = near.Average(p => Math.Abs(p.Point.CoverMetres - other.Run.Points.MinBy(o => o.Place.DistanceTo(p.Point.Place))!.CoverMetres));
+            return apart is { } least && gap < least
+                ? $" Run {other.Number} lies right over or under it, {Person.Length(gap)} apart: under {Person.Length(least)} one pipe can look like two, and two like one."
+                : $" Run {other.Number} lies right over or under it, {Person.Length(gap)} apart.";
+        }
+
+        return "";
+    }
+
+    private const double StackedMetres = 0.2;
+
+    /// <summary>What it lies on, in words; empty when on nothing that is known.</summary>
+    public static string Near(FoundRun found) => found.Record is { } record
+        ? $"{LineWords.Kind(record.Kind)} of {record.Owner} by its plan"
+        : found.Near is { } known ? known.Line.Kind == UtilityKind.Unknown ? $"line {known.Line.Owner}" : $"{LineWords.Kind(known.Line.Kind)} of {known.Line.Owner}" : "";
+
+    private string Seems(FoundRun found) => found.Suggested == FoundAs.Unknown
+        ? "No plan and no trace of a line here."
+        : $"Lies on the {Near(found)}, {Person.Length(found.ApartMetres ?? 0)} off on average.";
+
+    private string Decided(FoundLine decided)
+    {
+        var what = decided.Becomes switch
+        {
+            FoundAs.Target when Sheet.LineById(decided.LineId) is { } line => $"The {LineWords.Kind(line.Line.Kind)} of {line.Line.Owner}",
+            FoundAs.Ghost => "No utility",
+            _ => SweepWords.Become(decided.Becomes),
+        };
+        var next = decided is { Becomes: FoundAs.Unknown, SettledAt: null } ? $" Next: {SweepWords.Step(decided.NextStep)}." : decided.Outcome.Length > 0 ? $" Settled: {decided.Outcome}." : "";
+        return $"{char.ToUpperInvariant(what[0])}{what[1..]}, says {decided.By}.{(decided.Note.Length > 0 ? $" {decided.Note}." : "")}{next}";
+    }
+
+    public static string Become(FoundAs found) => found == FoundAs.Ghost ? "no utility: trench edge, layer, rubble" : SweepWords.Become(found);
+
+    protected override PlanExtras OnPlan => OverLines([]) with
+    {
+        Runs = Finds is { } finds
+            ? new RunsOverlay(
+                [.. Found.Select(f => ((IReadOnlyList<SitePoint>)[.. f.Run.Points.Select(p => p.Place)], f.Number, f.Run.LateralUncertaintyMetres, f.Decision is not null, $"/jobs/{Id}/radar/runs?run={f.Number}#run-{f.Number}"))],
+                [.. finds.Runs.Isolated.Select(finds.PlaceOf)], RunNumber)
+            : null,
+    };
+
+    private static SitePoint Rounded(SitePoint place) => new(Math.Round(place.East, 3), Math.Round(place.North, 3));
+
+    private SoughtLine NewLine(FoundRun run) => Db.Lines.Add(new SoughtLine
+    {
+        JobId = Id, Kind = UtilityKind.Unknown, Owner = $"found by radar {Sheet.Job.Found.Count(f => f is { Becomes: FoundAs.Unknown, Source: FoundBy.Radar }) + 1}", ExpectedRun = [.. run.Run.Points.Select(p => Rounded(p.Place))],
+    }).Entity;
+
+    /// <summary>What was found automatically and belongs to a run that somebody decided is taken as it was found.</summary>
+    private void TakeResponses(GridFinds finds, RadarRun run)
+    {
+        foreach (var point in run.Points)
+        {
+            if (finds.At(point) is { Pick: null, Found: { } target })
+            {
+                var profile = finds.Profiles[point.Line];
+                var pick = new RadarPick { JobId = Id, WalkedProfileId = profile.Id, State = RadarPickState.Accepted, Note = "with its run", By = Visitor.Name, At = clock.Moment };
+                pick.TakeOver(target, profile.WheelFactor);
+                Db.RadarPicks.Add(pick);
+            }
+        }
+    }
+
+    /// <param name="wait">What is decided needs what was found; a page does not wait for it.</param>
+    private async Task LookAsync(bool wait)
+    {
+        var read = new List<(WalkedProfile Profile, IReadOnlyList<ToldTarget> Targets)>();
+        var (laid, searching) = (GridFinds.Laid(Sheet), 0);
+        foreach (var profile in laid)
+        {
+            if (await desk.FactsAsync(profile.Profile!) is not { } facts)
+            {
+                Gone++;
+                continue;
+            }
+
+            var finding = desk.FindingIfThere(profile.Profile!, profile.WheelFactor);
+            if (finding is null && (wait || searching++ < AtOnce))
+            {
+                var search = desk.FindingAsync(profile.Profile!, profile.WheelFactor);
+                finding = wait ? await search : search.IsCompletedSuccessfully ? search.Result : null;
+            }
+
+            if (finding is not null)
+            {
+                read.Add((profile, ToldTarget.Join(profile, finding, facts)));
+            }
+        }
+
+        Progress = (laid.Count - Gone, read.Count);
+        if (Progress.All > 0 && read.Count == Progress.All)
+        {
+            Finds = await gate.RunAsync(() => GridFinds.Of(read, HttpContext.RequestAborted), HttpContext.RequestAborted);
+            Found = FoundRun.Of(Sheet, Finds);
+        }
+
+        if (RunAtHand is { } run && await GridVolume.OfAsync(desk, Sheet, VelocityOfAll(desk).Value) is { Volume: { } volume } grid)
+        {
+            var way = new Run([.. run.Run.Points.Select(p => p.Place)]);
+            Along = new CutDrawing(CutPicture(way.Points, grid.Velocity), way.Length, volume.DeepestMetres, Person)
+            {
+                FloorMetres = grid.FloorMetres, Run = [.. run.Run.Points.Select((p, i) => (way.ChainageOf(i), p.CoverMetres))], RunHalfMetres = run.Run.CoverUncertaintyMetres,
+            };
+        }
+    }
+}
