@@ -82,7 +82,7 @@ public class PagesTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.Equal(HttpStatusCode.OK, response.StatusCode);
         Assert.Contains("script-src 'self'", response.Headers.GetValues("Content-Security-Policy").Single(), StringComparison.Ordinal);
         Assert.Equal("nosniff", response.Headers.GetValues("X-Content-Type-Options").Single());
-        Assert.All(page.Scripts, s => Assert.StartsWith("/", s.GetAttribute("src"), StringComparison.Ordinal));
+        Assert.All(page.Scripts, s => Assert.True(s.GetAttribute("src")?.StartsWith('/') == true, $"{s.OuterHtml} in {s.ParentElement?.OuterHtml}"));
         Assert.DoesNotContain("http://", string.Concat(page.QuerySelectorAll("link,script,img").Select(e => e.OuterHtml)), StringComparison.Ordinal);
     }
 
