@@ -133,6 +133,14 @@ test('the picture moves under keys and fingers, tells places, and is one with th
   await page.mouse.move(...spot);
   await page.waitForFunction(() => /^1[01]\.\d\d m along/.test(document.querySelector('[data-radar-read]').textContent));
 
+  // From response to response by keys, and on from there by keys.
+  await page.waitForFunction(() => document.querySelector('a[data-target]'), null, { timeout: 30_000 });
+  await page.focus('[data-radargram] canvas');
+  await answered(page, () => page.keyboard.press('.'));
+  assert.equal(await page.evaluate(() => document.activeElement.tagName), 'CANVAS');
+  await page.keyboard.press('x');
+  assert.match(await page.textContent('[data-radar-read]'), /m along/);
+
   await page.click('[data-radar=trace]');
   await page.click('[data-radar=palette]');
   await page.locator('[data-radar-contrast]').fill('12');

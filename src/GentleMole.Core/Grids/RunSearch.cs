@@ -47,6 +47,7 @@ public sealed class RunSearch
             alarms = (search._owner.Count(o => o == RunGrowth.Nobody) + 1) / grid.TotalLength;
             (sigma, factor) = search.Scatter(sigma, factor);
             velocity = search.Ground(isOwn) ?? velocity;
+            isOwn = isOwn && search.IsQuickerAslant(velocity);
         }
 
         return search.Told(search.Ground(isOwn) ?? velocity);
@@ -322,12 +323,32 @@ public sealed class RunSearch
 
     private const double NinetyFive = 1.96;
 
-    /// <summary>Velocity of the ground by the runs, the angles at which they are crossed allowed for.</summary>
+    /// <summary>
+    /// Velocity of the ground by the runs: by those crossed square where there are enough of them, else by all, the angles allowed for.
+    /// Null without runs.
+    /// </summary>
     private double? Ground(bool isOwn)
     {
-        var all = _runs.SelectMany(r => r.Hits.Select((h, k) => _grid.Met[h].Velocity * (isOwn ? r.Sines[k] : 1))).Order().ToList();
-        return all.Count == 0 ? null : all[all.Count / 2];
+        var all = _runs.SelectMany(r => r.Hits.Select((h, k) => (Sine: r.Sines[k], Velocity: _grid.Met[h].Velocity * (isOwn ? r.Sines[k] : 1)))).ToList();
+        var square = all.Where(v => v.Sine > SquareSine).ToList();
+        var told = (square.Count >= EnoughSquare ? square : all).Select(v => v.Velocity).Order().ToList();
+        return told.Count == 0 ? null : told[told.Count / 2];
     }
+
+    /// <summary>
+    /// False when runs that are crossed aslant look no quicker than those crossed square: their lines have put them right for the angle
+    /// already. Where nothing is crossed square, or nothing aslant, nothing speaks against each having its own.
+    /// </summary>
+    private bool IsQuickerAslant(double velocity)
+    {
+        var all = _runs.SelectMany(r => r.Hits.Select((h, k) => (Slant: -Math.Log(r.Sines[k]), Quicker: Math.Log(_grid.Met[h].Velocity / velocity)))).ToList();
+        var aslant = all.Where(v => v.Slant > ClearSlant).Select(v => v.Quicker / v.Slant).Order().ToList();
+        return aslant.Count < EnoughSquare || all.Count(v => v.Slant < -Math.Log(SquareSine)) < EnoughSquare || aslant[aslant.Count / 2] > 0.5;
+    }
+
+    private const double ClearSlant = 0.12;
+    private const double SquareSine = 0.96;
+    private const int EnoughSquare = 5;
 
     private GridRuns Told(double velocity)
     {

@@ -30,7 +30,7 @@ public static class SegYReader
         int Short(int at) => BinaryPrimitives.ReadUInt16BigEndian(binary.Span[at..]);
         if (!Enum.IsDefined((SegYFormat)Short(24)))
         {
-            return Refuse($"Its samples are in format {Short(24)}; 1, 2, 3, 5 and 8 can be read.");
+            return Refuse(Short(24) > 16 ? "It is no SEG-Y file: its head names no format of samples." : $"Its samples are in format {Short(24)}; 1, 2, 3, 5 and 8 can be read.");
         }
 
         var format = (SegYFormat)Short(24);

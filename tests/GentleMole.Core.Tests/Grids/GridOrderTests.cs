@@ -16,7 +16,7 @@ public class GridOrderTests
         var lines = Order().Lines([]);
         Assert.Equal(12, lines.Count);
         Assert.All(lines, l => Assert.Equal(9, l.From.DistanceTo(l.To), 6));
-        Assert.All(lines.Zip(lines.Skip(1)), p => Assert.Equal(0.5, p.Second.From.East - p.First.From.East, 6));
+        Assert.All(lines.Zip(lines.Skip(1)), p => Assert.Equal(0.5, Math.Abs(p.Second.From.East - p.First.From.East), 6));
         Assert.All(lines.Zip(lines.Skip(1)), p => Assert.True((p.First.To.North - p.First.From.North) * (p.Second.To.North - p.Second.From.North) < 0));
 
         // Expected north–south: lines east–west. Both ways: the others too.

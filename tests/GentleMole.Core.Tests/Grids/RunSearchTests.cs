@@ -54,6 +54,17 @@ public class RunSearchTests
     }
 
     [Fact]
+    public void What_its_line_has_put_right_for_the_angle_is_not_put_right_twice()
+    {
+        // A square pipe says how quick the ground is; the one aslant says the same, and its true cover.
+        var slope = Math.Tan(45 * Math.PI / 180);
+        double Own(int i) => Velocity * (1 + (0.003 * (i % 5)));
+        var found = RunSearch.Of(Lines(16, i => [At(1 + (0.6 * i * slope), 0.7, Own(i)), At(11, 0.9, Own(i + 2))]));
+        var aslant = Assert.Single(found.Runs, r => Math.Abs(r.Points[^1].Place.North - r.Points[0].Place.North) > 2);
+        Assert.All(aslant.Points, p => Assert.Equal(0.7, p.CoverMetres, 0.02));
+    }
+
+    [Fact]
     public void Responses_that_no_neighbour_has_are_isolated()
     {
         var random = new Random(5);

@@ -10,6 +10,8 @@ const KNOB = 9;
 const DRAWN_OUT = 1.2;
 let life;
 
+let keepsFocus = false;
+
 export function openRadargram() {
   const root = document.querySelector('[data-radargram]');
   if (!root || root.dataset.open) return;
@@ -18,6 +20,9 @@ export function openRadargram() {
   life = new AbortController();
   const picture = new Picture(root, life.signal);
   root.picture = picture;
+  // Whoever goes from response to response by keys goes on by keys.
+  if (keepsFocus) picture.canvas.focus({ preventScroll: true });
+  keepsFocus = false;
   // Measured by tests: how it is drawn, and what a drag costs.
   root.dispatchEvent(new CustomEvent('mole:radargram', { bubbles: true }));
 }
@@ -623,7 +628,9 @@ class Picture {
     if (!this.targets.length) return;
     const at = this.targets.findIndex(t => t.n === this.here);
     const next = this.targets[(at + by + this.targets.length) % this.targets.length];
-    document.querySelector(`a[data-target="${next.n}"]`)?.click();
+    const link = document.querySelector(`a[data-target="${next.n}"]`);
+    keepsFocus = Boolean(link);
+    link?.click();
   }
 
   takeFit(button) {
