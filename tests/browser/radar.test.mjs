@@ -139,7 +139,7 @@ test('the picture moves under keys and fingers, tells places, and is one with th
   await answered(page, () => page.keyboard.press('.'));
   assert.equal(await page.evaluate(() => document.activeElement.tagName), 'CANVAS');
   await page.keyboard.press('x');
-  assert.match(await page.textContent('[data-radar-read]'), /m along/);
+  await page.waitForFunction(() => /m along/.test(document.querySelector('[data-radar-read]').textContent));
 
   await page.click('[data-radar=trace]');
   await page.click('[data-radar=palette]');
@@ -183,7 +183,7 @@ test('a simulated cart streams its traces, and the picture grows while it is pus
   await pressed(page, 'Push a simulated cart over the next line');
   await page.waitForFunction(() => /Simulated device: \d+ of \d+ readings came, each once/.test(document.querySelector('.panel-body')?.textContent), null, { timeout: 60_000 });
   assert.match(await panel(), /line \d \(simulated\)/);
-  await opened(page, `${server.url}/jobs/1/radar?profile=5`);
+  await opened(page, server.url + await page.locator('table a[href*="radar?profile="]').last().getAttribute('href'));
   await page.waitForFunction(() => /Nothing may be said below|This profile says/.test(document.querySelector('.panel-body').textContent), null, { timeout: 30_000 });
   await drawn();
   assert.ok(await shades() > 10);
@@ -199,5 +199,57 @@ test('on a phone the picture stands above the panel and answers a finger', async
   const home = await view();
   await page.click('[data-radar=in]');
   assert.ok((await view()).sx > home.sx);
+  await page.setViewportSize({ width: 1280, height: 800 });
+});
+
+test('a grid is walked off, its profiles join into runs, one is decided, and slices show them from above', async () => {
+  await opened(page, `${server.url}/jobs/4/radar/grid`);
+  assert.match(await page.textContent('.verdict-say'), /All 18 lines are walked/);
+  await answered(page, () => page.click('.panel-foot .btn-primary'));
+  await page.waitForFunction(() => /runs over 18 lines/.test(document.querySelector('.verdict-say')?.textContent), null, { timeout: 60_000 });
+  const runs = await page.$$eval('[id^=run-] small:first-of-type', all => all.map(r => r.textContent));
+  const lead = runs.findIndex(r => /^No plan/.test(r) && /turned over/.test(r));
+  assert.ok(lead >= 0, runs.join(' | '));
+  await answered(page, () => page.click(`#run-${lead + 1} a.btn-link`));
+  assert.ok(await page.locator('.cut-met').count() >= 10);
+  await page.selectOption('[name=becomes]', 'Unknown');
+  await page.fill('[name=foundNote]', 'old lead pipe');
+  await answered(page, () => page.getByRole('button', { name: 'It is so' }).click());
+  assert.match(await page.textContent(`#run-${lead + 1} small`), /nobody knew of, says/);
+
+  await answered(page, () => page.getByRole('link', { name: 'Slices', exact: true }).click());
+  const image = () => page.getAttribute('[data-layer=slice] image', 'href');
+  const before = await image();
+  await page.locator('[data-slice-range]').evaluate(range => {
+    range.value = '0.6';
+    range.dispatchEvent(new Event('input', { bubbles: true }));
+  });
+  await page.waitForFunction(was => document.querySelector('[data-layer=slice] image').getAttribute('href') !== was, before);
+  assert.match(await image(), /depth=0\.6m/);
+  assert.equal(await page.inputValue('[name=depth]'), '0.60');
+  const loaded = await page.evaluate(async address => {
+    const picture = new Image();
+    picture.src = address;
+    await picture.decode();
+    return [picture.naturalWidth, picture.naturalHeight];
+  }, await image());
+  assert.ok(loaded[0] > 50 && loaded[1] > 50, String(loaded));
+  await answered(page, () => page.locator('[data-slice-range]').evaluate(range => range.dispatchEvent(new Event('change', { bubbles: true }))));
+  assert.match(await page.textContent('.verdict-say'), /At 0\.60 m/);
+});
+
+test('on a phone a grid is laid out and slices are looked at', async () => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await opened(page, `${server.url}/jobs/4/radar/grid?grid=0`);
+  await page.fill('[name=spacing]', '0.05');
+  await answered(page, () => page.getByRole('button', { name: 'Lay it out' }).click());
+  assert.match(await page.textContent('.invalid-feedback'), /out of range|from 0\.10|must be/);
+  await page.fill('[name=spacing]', '1');
+  await answered(page, () => page.getByRole('button', { name: 'Lay it out' }).click());
+  assert.match(await page.textContent('.verdict-say'), /lines walked|lines,/);
+  for (const part of ['grid', 'runs', 'slices?depth=0.6']) {
+    await opened(page, `${server.url}/jobs/4/radar/${part}`);
+    assert.ok(await page.evaluate(() => document.documentElement.scrollWidth) <= 390, part);
+  }
   await page.setViewportSize({ width: 1280, height: 800 });
 });

@@ -69,11 +69,7 @@ public sealed class SliceVolume
         var gains = lines.Take(MostAsked).Select(l => RadarChain.Falling(l.Profile, l.Direct.TimeZeroNanoseconds)).Order().ToList();
         var gain = gains[gains.Count / 2];
         var made = new Line[lines.Count];
-        for (var i = 0; i < lines.Count; i++)
-        {
-            cancel.ThrowIfCancellationRequested();
-            made[i] = Prepared(lines[i], velocity, gain, rows);
-        }
+        Parallel.For(0, lines.Count, new ParallelOptions { CancellationToken = cancel }, i => made[i] = Prepared(lines[i], velocity, gain, rows));
 
         var spacing = SpacingOf(made);
         return new SliceVolume(made, BetweenPart * spacing, spacing, rows);
@@ -141,14 +137,14 @@ public sealed class SliceVolume
     /// <summary>Cleaned, migrated, as strength; summed up from the surface so that any thickness is one difference.</summary>
     private static Line Prepared(SliceLine line, double velocity, double gain, int rows)
     {
-        var run = RadarChain.Follow(line.Profile, [
-            new(RadarStepKind.TimeZero, Math.Max(0, line.Direct.TimeZeroNanoseconds)), new(RadarStepKind.Dewow), new(RadarStepKind.BandPass), new(RadarStepKind.Background),
-            new(RadarStepKind.Gain, gain), new(RadarStepKind.Migrate, velocity), new(RadarStepKind.Envelope)]);
+        var run = RadarChain.Follow(Shortened(line.Profile, line.Direct.TimeZeroNanoseconds, velocity, rows), [
+            new(RadarStepKind.TimeZero, Math.Max(0, line.Direct.TimeZeroNanoseconds)), new(RadarStepKind.Dewow), new(RadarStepKind.BandPass), new(RadarStepKind.Background), new(RadarStepKind.Gain, gain),
+            new(RadarStepKind.Migrate, velocity), new(RadarStepKind.Envelope)]);
         var profile = run.Profile;
         var summed = new float[profile.Traces * (rows + 1)];
         var perRow = DepthStep * 2 / velocity / profile.IntervalNanoseconds;
         var level = 1 / Sent(line);
-        Parallel.For(0, profile.Traces, i =>
+        for (var i = 0; i < profile.Traces; i++)
         {
             var trace = profile.Trace(i);
             var sum = 0.0;
@@ -165,9 +161,30 @@ public sealed class SliceVolume
                 sum += first < trace.Length ? here * level / (last - first) : 0;
                 summed[(i * (rows + 1)) + r + 1] = (float)sum;
             }
-        });
+        }
+
         return new Line(line.Start, line.Way, profile.AlongMetres, summed);
     }
+
+    /// <summary>Without what lies deeper than the volume goes, and the tails that reach up from there.</summary>
+    private static RadarProfile Shortened(RadarProfile profile, double timeZero, double velocity, int rows)
+    {
+        var samples = (int)Math.Ceiling((Math.Max(0, timeZero) + (TailPart * rows * DepthStep * 2 / velocity)) / profile.IntervalNanoseconds) + 1;
+        if (samples >= profile.SamplesEach)
+        {
+            return profile;
+        }
+
+        var taken = new float[profile.Traces * samples];
+        for (var i = 0; i < profile.Traces; i++)
+        {
+            profile.Trace(i)[..samples].CopyTo(taken.AsSpan(i * samples));
+        }
+
+        return profile with { Samples = taken, SamplesEach = samples };
+    }
+
+    private const double TailPart = 1.3;
 
     /// <summary>What came straight over: lines of one grid may be set to different levels.</summary>
     private static double Sent(SliceLine line)
