@@ -7,7 +7,8 @@ namespace GentleMole.Exchange;
 /// <summary>The sheet as a GeoPackage (OGC 12-128 r18): one table of features in WGS84, a column for each property.</summary>
 public static class GeoPackageWriter
 {
-    private const string Wgs84 =
+    /// <summary>The coordinate system of all that is written on earth, as well-known text.</summary>
+    internal const string Wgs84 =
         "GEOGCS[\"WGS 84\",DATUM[\"WGS_1984\",SPHEROID[\"WGS 84\",6378137,298.257223563]],PRIMEM[\"Greenwich\",0],UNIT[\"degree\",0.0174532925199433]]";
 
     private const string Frame = """

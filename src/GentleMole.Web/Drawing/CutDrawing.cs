@@ -10,12 +10,17 @@ namespace GentleMole.Web.Drawing;
 /// <param name="Picture">Address of the picture.</param>
 internal sealed record CutDrawing(string Picture, double LengthMetres, double DeepestMetres, Person Person)
 {
-    public const int Wide = 860;
-    public const int High = 330;
+    private const int NarrowUnder = 560;
     private const double Left = 46;
     private const double Top = 26;
-    private const double Across = Wide - Left - 14;
     private const double StripHigh = 62;
+
+    /// <summary>As wide as it will stand on the screen, about, so that its words can be read there.</summary>
+    public int Wide => Person.PlanWidth < NarrowUnder ? 390 : 860;
+
+    public int High => Person.PlanWidth < NarrowUnder ? 270 : 330;
+
+    private double Across => Wide - Left - 14;
 
     public double? FloorMetres { get; init; }
 
@@ -74,7 +79,7 @@ internal sealed record CutDrawing(string Picture, double LengthMetres, double De
     private void Axes(Action<FormattableString> add)
     {
         var unit = Person.Units == UnitSystem.FeetInches ? LengthText.MetresPerFoot : 1;
-        foreach (var at in Ticks.Between(0, LengthMetres / unit, Ticks.Step(LengthMetres / unit / 10)))
+        foreach (var at in Ticks.Between(0, LengthMetres / unit, Ticks.Step(LengthMetres / unit * 80 / Across)))
         {
             add($"<path class=\"cut-tick\" d=\"M{X(at * unit):0.#} {Top}v-5\"/><text class=\"cut-text\" x=\"{X(at * unit):0.#}\" y=\"{Top - 9}\" text-anchor=\"middle\">{at:0.##}</text>");
         }

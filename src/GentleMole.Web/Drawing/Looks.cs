@@ -70,6 +70,7 @@ internal static class Looks
     public static readonly Look Uncovered = new("uncovered", Tint.Soil4, 1) { StrokeOpacity = 0.55 };
     public static readonly Look Fitted = new("fitted", Tint.Ink, 1.6);
     public static readonly Look FittedEdge = new("fitted-edge", Tint.Ink, 1) { Dash = "3 3", StrokeOpacity = 0.8 };
+    public static readonly Look RadarRun = new("radar-run", Tint.Ink, 2) { Dash = "1.5 4" };
     public static readonly Look CandidateCase = new("candidate-case", Tint.White, 7);
     public static readonly Look Candidate = new("candidate", Tint.Ink, 3.5);
     public static readonly Look CandidateWeak = new("candidate-weak", Tint.Ink, 2.5) { Dash = "4 5" };

@@ -1,6 +1,8 @@
 using System.Globalization;
 using GentleMole.Core.Site;
 using GentleMole.Exchange.Scenes;
+using GentleMole.Store.Model;
+using GentleMole.Web.Words;
 
 namespace GentleMole.Web.Drawing;
 
@@ -76,6 +78,23 @@ internal sealed partial class PlanLayers
             }
 
             yield return new SceneMark(Symbols.Question, ScenePoint.Of(at)) { Letter = number.ToString(CultureInfo.InvariantCulture), LetterLook = Looks.LetterOnVelvet, Link = new(link, $"run {number}") };
+        }
+    }
+
+    /// <summary>Runs that somebody decided: they are on the sheet like what was traced.</summary>
+    private IEnumerable<SceneShape> RadarRuns()
+    {
+        foreach (var found in sheet.Job.Found.Where(f => f is { Source: FoundBy.Radar, Points.Count: >= 2 } && f.Becomes != FoundAs.Ghost))
+        {
+            foreach (var part in window.InView(found.Points))
+            {
+                yield return new ScenePath(Looks.RadarRun, ScenePoint.Of(part)) { Title = $"by radar: {SweepWords.Become(found.Becomes)}" };
+            }
+
+            foreach (var place in new[] { found.Points[0], found.Points[^1] })
+            {
+                yield return new SceneMark(Symbols.Response, ScenePoint.Of(place)) { Title = "radar saw it from here on" };
+            }
         }
     }
 

@@ -27,6 +27,7 @@ internal sealed partial class PlanLayers(JobSheet sheet, SceneFrame frame, PlanW
         new("slice", [.. extras.Slice is { } slice ? Slice(slice) : []]),
         new("records", [.. Records()]),
         new("lines", [.. Lines()]),
+        new("radar-runs", [.. extras.Runs is null && !extras.SiteOnly ? RadarRuns() : []]),
         new("letters", [.. extras.Signal is null ? Letters() : []], IsDumb: true),
         new("outline", [.. Outline()]),
         new("hookups", [.. extras.Signal is null ? Hookups() : []]),

@@ -39,6 +39,7 @@ internal sealed class SectionDrawing
         }
 
         Crossings = [.. sheet.Lines.Where(l => l != Along).SelectMany(l => Across(l, Cut))];
+        ByRadar = [.. sheet.Job.Found.SelectMany(f => RadarCrossing.Of(f, Cut))];
         Banks = [.. sheet.Job.Records.Where(r => r.Ducts.Length > 0 && r.Points.Count >= 2).SelectMany(r => BanksOf(r, Cut))];
         (DigFrom, DigTo) = sheet.DigSpan(Cut);
         FromChainage = Math.Min(0, DigFrom ?? 0) - (0.02 * Cut.Length);
@@ -46,6 +47,7 @@ internal sealed class SectionDrawing
         var deepest = Crossings.Select(c => c.Depth?.High95 ?? 0)
             .Concat(Along?.Traced.Points.Select(p => p.Depth?.High95 ?? 0) ?? [])
             .Concat(Crossings.Select(c => c.PlanCover ?? 0))
+            .Concat(ByRadar.Select(r => r.Cover.High95))
             .Concat(Banks.Select(b => b.TopMetres + b.Bank.HeightMetres))
             .Append(DigFrom is null ? 0 : sheet.Job.DigDepthMetres ?? 0)
             .Append(0.9).Max();
@@ -73,6 +75,9 @@ internal sealed class SectionDrawing
     public Run? Cut { get; }
 
     public IReadOnlyList<SectionCrossing> Crossings { get; } = [];
+
+    /// <summary>Runs of radar responses that cross the cut: tops, not centres.</summary>
+    public IReadOnlyList<RadarCrossing> ByRadar { get; } = [];
 
     public IReadOnlyList<SectionBank> Banks { get; } = [];
 

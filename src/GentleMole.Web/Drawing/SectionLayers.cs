@@ -19,6 +19,7 @@ internal sealed class SectionLayers(SectionDrawing section)
         new("scales", [.. Scales()], IsDumb: true),
         new("dig", [.. Dig()]),
         new("crossings", [.. Crossings()]),
+        new("by-radar", [.. ByRadar()]),
         new("banks", [.. section.Banks.SelectMany(Bank)]),
         new("along", [.. Along()]),
         new("surface", [new ScenePath(Looks.GroundLine, [new(_frame.Left, 0), new(_frame.Right, 0)])]),
@@ -37,6 +38,12 @@ internal sealed class SectionLayers(SectionDrawing section)
                 // The shorter name is better than none.
                 Shorter = $"{Utilities.Letter(crossing.Line.Line.Kind)}{depth}",
             };
+        }
+
+        foreach (var radar in section.ByRadar)
+        {
+            yield return new SceneLabel(
+                $"radar, top {LengthText.Format(radar.Cover.Value, section.Units)} ±{LengthText.Format(radar.Cover.HalfWidth, section.Units)}", Looks.BelowGround, [new(radar.ChainageMetres, radar.Cover.Value)], 65, 9);
         }
 
         // Figures only as close as they can be read; the doubtful first.
@@ -136,6 +143,20 @@ internal sealed class SectionLayers(SectionDrawing section)
             {
                 Paint = crossing.Line.Line.Kind, Letter = Utilities.Letter(crossing.Line.Line.Kind), LetterLook = isMeasured ? Looks.LetterOnPaint : Looks.Letter,
             };
+        }
+    }
+
+    /// <summary>What a radar saw: the top of something, with its doubt.</summary>
+    private IEnumerable<SceneShape> ByRadar()
+    {
+        foreach (var radar in section.ByRadar)
+        {
+            foreach (var whisker in Whisker(radar.ChainageMetres, radar.Cover, ends: true))
+            {
+                yield return whisker;
+            }
+
+            yield return new SceneMark(Symbols.Response, new(radar.ChainageMetres, radar.Cover.Value)) { Title = "by radar: its top" };
         }
     }
 

@@ -149,6 +149,10 @@ public class GridStageTests(MoleHost host) : IClassFixture<MoleHost>
         var cut = page.QuerySelector(".cut-drawing image")!.GetAttribute("href")!;
         Assert.Equal(HttpStatusCode.OK, (await _locator.GetAsync(new Uri(cut, UriKind.Relative))).StatusCode);
 
+        var file = await _locator.GetAsync(new Uri(page.QuerySelector("a[href*='handler=File']")!.GetAttribute("href")!, UriKind.Relative));
+        Assert.Equal("application/zip", file.Content.Headers.ContentType!.MediaType);
+        Assert.Contains("slice-0.60m", file.Content.Headers.ContentDisposition!.FileName!, StringComparison.Ordinal);
+
         foreach (var (query, field) in new[] { ("depth=99", "depth"), ("depth=1e300", "depth"), ("depth=nine", "depth"), ("thick=5e-324", "thick"), ("cut=1 1", "cut"), ("cut=1 1%0A1 1", "cut"), ("cut=x", "cut") })
         {
             Assert.NotNull((await OpenAsync($"{Yard}/slices?{query}")).QuerySelector($"#f-{field}.is-invalid"));

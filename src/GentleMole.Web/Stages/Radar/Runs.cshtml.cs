@@ -168,8 +168,34 @@ internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
         var deep = covers.Max() - covers.Min() < 0.02 ? Person.Length(covers.Average()) : $"{Person.Length(covers.Min())} to {Person.Length(covers.Max())}";
         var angle = run.Points.Average(p => p.CrossingDegrees);
         return $"{(found.Decision is { } decided ? Decided(decided) : Seems(found))} Met on {run.Points.Count} of {run.Crossed} lines that cross it, {Person.Run(run.LengthMetres)} long; its top {deep} ± {Person.Length(run.CoverUncertaintyMetres)} below the surface, {Person.PlusMinus(run.LateralUncertaintyMetres)} to the side. "
-            + $"First lobe {RadarWords.Polarity(run.IsNormal)}.{(angle < 75 ? $" Crossed at some {angle:0}°; its cover is put right for that." : "")}{Stacked(found)}";
+            + $"First lobe {RadarWords.Polarity(run.IsNormal)}.{ByReceiver(found)}{(angle < 75 ? $" Crossed at some {angle:0}°; its cover is put right for that." : "")}{Stacked(found)}";
     }
+
+    /// <summary>Held against the line as the receiver has it, where it was traced with depths.</summary>
+    private string ByReceiver(FoundRun found)
+    {
+        if (found.Near is not { Traced.Run: { } traced } line)
+        {
+            return "";
+        }
+
+        var pairs = found.Run.Points.Select(p => (Point: p, On: traced.Project(p.Place)))
+            .Where(p => Math.Abs(p.On.OffsetMetres) < TracedMetres && p.On.ChainageMetres > 0 && p.On.ChainageMetres < traced.Length)
+            .Select(p => (p.Point, Depth: line.Traced.DepthAt(p.On.ChainageMetres))).Where(p => p.Depth is not null).ToList();
+        if (pairs.Count == 0)
+        {
+            return "";
+        }
+
+        var (point, depth) = pairs[pairs.Count / 2];
+        var both = TwoFinds.Of(depth!.Value, Estimate.Symmetric(point.CoverMetres, found.Run.CoverUncertaintyMetres), line.Line.OutsideDiameterMetres);
+        var says = $" The receiver has its centre at {Person.Length(depth.Value.Value)} ± {Person.Length(depth.Value.HalfWidth)}, the radar at {Person.Length(both.ByRadar.Value)} ± {Person.Length(both.ByRadar.HalfWidth)}: ";
+        return says + (both.Together is { } together
+            ? $"they agree, and together say {Person.Length(together.Value)} ± {Person.Length(together.HalfWidth)}."
+            : $"they do not agree. Another line, a distorted field, or a ground {Math.Abs(both.VelocityFactor - 1) * 100:0} % {(both.VelocityFactor > 1 ? "quicker" : "slower")} than thought: settle it before marking either.");
+    }
+
+    private const double TracedMetres = 0.5;
 
     /// <summary>Said where another run lies over or under it, nearer than two can be told apart.</summary>
     private string Stacked(FoundRun found)

@@ -67,6 +67,22 @@ internal sealed class SlicesPage(MoleDb db, SheetLoader loader, RadarDesk desk, 
         return File(picture, "image/png");
     }
 
+    /// <summary>The slice as a file that lies on earth.</summary>
+    public async Task<IActionResult> OnGetFileAsync()
+    {
+        await LookAsync();
+        if (Volume is not { } volume || Asked.Count > 0)
+        {
+            return NotFound();
+        }
+
+        var slice = volume.At(DepthMetres, ThickMetres);
+        var name = $"slice-{RadarPage.Num(Math.Round(DepthMetres, 2), "0.00")}m";
+        var says = $"{Sheet.Job.Name}: radar, {Say} {Below} Ink is strength, opacity how well it was seen; where nothing is, no line saw anything. A slice alone is no proof of anything, and nothing seen is no proof of an empty ground."
+            + (Sheet.Job.OriginProvisional ? " Where it lies on earth is provisional: the site’s origin has not been tied to a measured position." : "");
+        return File(new EarthPicture(name, Picture(slice), slice.Corner, slice.CellMetres, slice.Across, slice.Down, Sheet.Job.Origin, says).Zip(), "application/zip", name + ".zip");
+    }
+
     /// <summary>The picture of the cut.</summary>
     public async Task<IActionResult> OnGetCutAsync()
     {
