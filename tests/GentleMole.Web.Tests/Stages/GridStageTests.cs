@@ -111,6 +111,14 @@ public class GridStageTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.NotNull(chosen.QuerySelector(".cut-drawing .cut-met"));
         var key = chosen.QuerySelector("input[name=key]")!.GetAttribute("value")!;
 
+        // Along it, from beyond one end to beyond the other, a line is proposed; what is no place is none.
+        var along = chosen.QuerySelector("a[href*='collect?along=']")!.GetAttribute("href")!;
+        Assert.Contains("Along the find", Text(await OpenAsync(along), ".panel-body"), StringComparison.Ordinal);
+        foreach (var wrong in new[] { "1 2 3", "a b c d", "1 1 1 1", "NaN 0 1e300 4", "1 2 3 4 5" })
+        {
+            Assert.DoesNotContain("Along the find", Text(await OpenAsync($"{Yard}/collect?along={Uri.EscapeDataString(wrong)}"), ".panel-body"), StringComparison.Ordinal);
+        }
+
         // What is wrong is said; what has changed since is not decided.
         var (_, refused) = await _locator.SendAsync($"{Yard}/runs?run={lead}", "Found", ("key", key), ("becomes", "Neighbour"));
         Assert.NotNull(refused.QuerySelector("#f-foundNote.is-invalid"));

@@ -232,8 +232,6 @@ public class MeanwhileTests(MoleHost host) : IClassFixture<MoleHost>
     [InlineData("/jobs/1/radar/calibrate")]
     [InlineData("/jobs/1/radar/collect")]
     [InlineData("/jobs/1/radar/grid")]
-    [InlineData("/jobs/1/radar/runs")]
-    [InlineData("/jobs/1/radar/slices")]
     [InlineData("/jobs/1/trace/fault")]
     [InlineData("/jobs/3/marks")]
     public async Task Every_form_keeps_what_is_half_typed_under_a_name_of_its_own(string path)

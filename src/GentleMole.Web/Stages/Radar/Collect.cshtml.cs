@@ -1,3 +1,4 @@
+using System.Globalization;
 using GentleMole.Core;
 using GentleMole.Core.Hookup;
 using GentleMole.Core.Lines;
@@ -146,17 +147,33 @@ internal sealed class CollectPage(MoleDb db, SheetLoader loader, PlaceClock cloc
 
     public override bool IsSimulated => Walk is not null;
 
-    /// <summary>True where a simulated cart may be pushed: the demo, with an area to cross.</summary>
-    public bool MayBePushed => walks.IsOn && Walk is null or { Ended: true } && Sheet.Job.HandedOverAt is null && NextWay is not null;
+    /// <summary>True where a simulated cart may be pushed: the demo, with an area to cross. Its ground knows no pipe that runs along a line.</summary>
+    public bool MayBePushed => walks.IsOn && !IsAlong && Walk is null or { Ended: true } && Sheet.Job.HandedOverAt is null && NextWay is not null;
 
     /// <summary>Line of the grid that is walked, counted from 1; the next one where none is asked for.</summary>
     [BindProperty(SupportsGet = true, Name = "line")]
     public int? LineNumber { get; set; }
 
-    public override PlannedLine? LineToWalk => View is { } view && (LineNumber is { } n ? n - 1 : view.Next) is { } at && at >= 0 && at < view.Grid.Lines.Count ? view.Grid.Lines[at] : null;
+    /// <summary>A line that is walked along a find, from one place to the other, as an address says it: east and north of both, in metres.</summary>
+    [BindProperty(SupportsGet = true, Name = "along")]
+    public string? AlongText { get; set; }
+
+    private PlannedLine? AlongFind
+    {
+        get
+        {
+            double[] read = [.. (AlongText ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries).Take(5).Select(t => double.TryParse(t, NumberStyles.Float, CultureInfo.InvariantCulture, out var metres) ? metres : double.NaN)];
+            return read is [var e1, var n1, var e2, var n2] && SiteRules.IsRun([new(e1, n1), new(e2, n2)]) ? new PlannedLine(new(e1, n1), new(e2, n2)) : null;
+        }
+    }
+
+    /// <summary>True for a line along a find.</summary>
+    public bool IsAlong => AlongFind is not null;
+
+    public override PlannedLine? LineToWalk => AlongFind is { } along ? along : View is { } view && (LineNumber is { } n ? n - 1 : view.Next) is { } at && at >= 0 && at < view.Grid.Lines.Count ? view.Grid.Lines[at] : null;
 
     /// <summary>Number of it, from 1.</summary>
-    public int? PlannedNumber => LineToWalk is { } planned ? View!.Grid.Lines.IndexOf(planned) + 1 : null;
+    public int? PlannedNumber => !IsAlong && LineToWalk is { } planned ? View!.Grid.Lines.IndexOf(planned) + 1 : null;
 
     /// <summary>The line that is walked next: of the grid, else beside the last one, else along the middle of the dig.</summary>
     private Run? NextWay => LineToWalk is { } planned ? new Run([planned.From, planned.To]) : Profiles.LastOrDefault(p => p.PlaceAt(0) is not null) is { } last && last.Way(last.Profile!.LengthMetres) is { } way
@@ -178,7 +195,7 @@ internal sealed class CollectPage(MoleDb db, SheetLoader loader, PlaceClock cloc
         var factor = Math.Round(Calibration?.Wheel?.Factor ?? 1, 4);
         var ground = RadarGround.Under(pipes, way, [new SoilLayer(0, 8.8, 0.004), new SoilLayer(0.9, 10.4, 0.006)], 0.05, 400e6, 20, random);
         walks.Start(new CartOrder(Id, $"line {Profiles.Count + 1} (simulated)", way, ground, factor, random.Next()));
-        return RedirectToPage(new { id = Id, grid = GridId });
+        return RedirectToPage(new { id = Id, grid = GridId, along = AlongText });
     }
 
     /// <summary>A line near where it is known or drawn, as a radar meets it.</summary>

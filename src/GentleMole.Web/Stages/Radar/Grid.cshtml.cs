@@ -122,8 +122,12 @@ internal sealed class GridPage(MoleDb db, SheetLoader loader, PlaceClock clock) 
         var planned = PlannedFor(view.Grid);
         return planned is not null && planned.Plan.IsBlind(view.Grid.DeepestMetres)
             ? $"{planned.Sentence(Person)} What is walked is hatched all the same: not seen into down to there."
-            : $"{view.Coverage.Share * 100:0} % of the area seen{(view.Grid.IsBothWays ? $", {view.Coverage.BothWaysShare * 100:0} % from both ways" : "")}. {(planned is null ? "How deep is not known: calibrate." : $"Nothing may be said below {Person.Length(planned.Plan.ReachMetres)}.")}";
+            : $"{view.Coverage.Share * 100:0} % of the area seen{(view.Grid.IsBothWays ? $", {view.Coverage.BothWaysShare * 100:0} % from both ways" : "")}. {(planned is null ? "How deep is not known: calibrate." : $"By ground, antenna and window nothing may be said below {Person.Length(Math.Min(planned.Plan.ReachMetres, WindowDepth(planned, view)))}; how much of that is noise its profiles tell.")}";
     }
+
+    /// <summary>Depth at which the windows of its profiles end; without end where none was walked.</summary>
+    private static double WindowDepth(PlannedRadar planned, GridView view) => view.Profiles.OfType<WalkedProfile>()
+        .Select(p => p.Profile!.SamplesEach * p.Profile.IntervalNanoseconds * RadarWave.VelocityOf(planned.Permittivity) / 2).DefaultIfEmpty(double.PositiveInfinity).Min();
 
     private static string Minutes(IReadOnlyList<(SitePoint From, SitePoint To)> lines) => FormattableString.Invariant($"{Math.Max(1, Math.Round(GridOrder.Time(lines).TotalMinutes)):0}");
 

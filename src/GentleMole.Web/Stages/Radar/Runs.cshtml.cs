@@ -16,7 +16,6 @@ namespace GentleMole.Web.Stages;
 /// <summary>Responses of neighbouring profiles join into runs; somebody says what each is.</summary>
 internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, RadarDesk desk, ProcessorGate gate) : RadarStagePage(db, loader)
 {
-    private const int MostNote = 500;
     private const int AtOnce = 6;
 
     /// <summary>Run at hand, by its number.</summary>
@@ -64,41 +63,17 @@ internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
         }
 
         RunNumber = run.Number;
-        var becomes = reader.Choice("becomes", run.Suggested);
-        var step = reader.Choice("step", FoundStep.Energise);
-        var note = reader.Text("foundNote", MostNote);
-        var line = becomes == FoundAs.Target ? Sheet.LineById(reader.Whole("foundLine", "", 1, int.MaxValue))?.Line.Id : null;
-        if (becomes == FoundAs.Target && line is null)
-        {
-            reader.Refuse("foundLine", "Say which line of the notice it is.");
-        }
-
-        if (becomes is FoundAs.Neighbour or FoundAs.Ghost && note.Length == 0)
-        {
-            reader.Refuse("foundNote", becomes == FoundAs.Neighbour ? "Say whose it is, or how it is known." : "Say why it is none: an old trench, a layer, a kerb’s foundation.");
-        }
-
+        var choice = FoundChoice.Read(reader, Sheet, run.Suggested, "Say why it is none: an old trench, a layer, a kerb’s foundation.");
         if (!reader.IsGood)
         {
             return Refused(reader);
         }
 
         var found = run.Decision is { } before ? await Db.Found.SingleAsync(f => f.Id == before.Id) : Db.Found.Add(new FoundLine { JobId = Id, Source = FoundBy.Radar }).Entity;
-        var ofLine = Db.Entry(found).Property(f => f.LineId);
-        if (becomes == FoundAs.Unknown && (found.Becomes != FoundAs.Unknown || found.LineId is null))
-        {
-            // It becomes a line of the sheet, so that it is energised, traced and answered for like any other. Its number comes with the save.
-            ofLine.CurrentValue = Db.Entry(NewLine(run)).Property(l => l.Id).CurrentValue;
-        }
-        else if (becomes != FoundAs.Unknown)
-        {
-            ofLine.CurrentValue = line;
-        }
-
-        (found.Becomes, found.NextStep, found.Note, found.By, found.At) = (becomes, step, note, Visitor.Name, clock.Moment);
-        (found.Points, found.CoversMetres) = ([.. run.Run.Points.Select(p => Rounded(p.Place))], [.. run.Run.Points.Select(p => Math.Round(p.CoverMetres, 3))]);
+        choice.Put(Db, Sheet, found, [.. run.Run.Points.Select(p => Rounded(p.Place))], Visitor.Name, clock.Moment);
+        found.CoversMetres = [.. run.Run.Points.Select(p => Math.Round(p.CoverMetres, 3))];
         (found.CoverHalfMetres, found.IsNormal, found.Probability, found.Lateral95Metres) = (Math.Round(run.Run.CoverUncertaintyMetres, 4), run.Run.IsNormal, run.Run.Probability, run.Run.LateralUncertaintyMetres);
-        if (becomes != FoundAs.Ghost)
+        if (choice.Becomes != FoundAs.Ghost)
         {
             TakeResponses(finds, run.Run);
         }
@@ -111,23 +86,16 @@ internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
     public async Task<IActionResult> OnPostSettledAsync()
     {
         var reader = Reader();
-        var outcome = reader.Text("outcome", MostNote, required: true);
+        await FoundChoice.SettleAsync(reader, Db, Id, FoundBy.Radar, clock.Moment);
         if (!reader.IsGood)
         {
             await LookAsync(wait: false);
             return Refused(reader);
         }
 
-        if (await Db.Found.SingleOrDefaultAsync(f => f.JobId == Id && f.Source == FoundBy.Radar && f.Id == reader.Whole("found", "", 1, int.MaxValue)) is { } found)
-        {
-            (found.Outcome, found.SettledAt) = (outcome, clock.Moment);
-            await SaveAsync();
-        }
-
+        await SaveAsync();
         return Done();
     }
-
-    public IEnumerable<FoundLine> Unsettled => Sheet.Job.Found.Where(f => f is { Source: FoundBy.Radar, Becomes: FoundAs.Unknown, SettledAt: null });
 
     /// <summary>One sentence to act on.</summary>
     public string Sentence
@@ -167,7 +135,7 @@ internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
         var covers = run.Points.Select(p => p.CoverMetres).ToList();
         var deep = covers.Max() - covers.Min() < 0.02 ? Person.Length(covers.Average()) : $"{Person.Length(covers.Min())} to {Person.Length(covers.Max())}";
         var angle = run.Points.Average(p => p.CrossingDegrees);
-        return $"{(found.Decision is { } decided ? Decided(decided) : Seems(found))} Met on {run.Points.Count} of {run.Crossed} lines that cross it, {Person.Run(run.LengthMetres)} long; its top {deep} ± {Person.Length(run.CoverUncertaintyMetres)} below the surface, {Person.PlusMinus(run.LateralUncertaintyMetres)} to the side. "
+        return $"{(found.Decision is { } decided ? FoundChoice.Says(Sheet, decided, NoUtility) : Seems(found))} Met on {run.Points.Count} of {run.Crossed} lines that cross it, {Person.Run(run.LengthMetres)} long; its top {deep} ± {Person.Length(run.CoverUncertaintyMetres)} below the surface, {Person.PlusMinus(run.LateralUncertaintyMetres)} to the side. "
             + $"First lobe {RadarWords.Polarity(run.IsNormal)}.{ByReceiver(found)}{(angle < 75 ? $" Crossed at some {angle:0}°; its cover is put right for that." : "")}{Stacked(found)}";
     }
 
@@ -197,6 +165,16 @@ internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
 
     private const double TracedMetres = 0.5;
 
+    /// <summary>A line along a run, beyond both its ends: as the page that collects takes it.</summary>
+    public static string AlongOf(FoundRun found)
+    {
+        var (first, last) = (found.Run.Points[0].Place, found.Run.Points[^1].Place);
+        var way = (last - first).Unit() * BeyondMetres;
+        return FormattableString.Invariant($"{first.East - way.East:0.##} {first.North - way.North:0.##} {last.East + way.East:0.##} {last.North + way.North:0.##}");
+    }
+
+    private const double BeyondMetres = 1;
+
     /// <summary>Said where another run lies over or under it, nearer than two can be told apart.</summary>
     private string Stacked(FoundRun found)
     {
@@ -222,27 +200,13 @@ internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
     private const double StackedMetres = 0.2;
 
     /// <summary>What it lies on, in words; empty when on nothing that is known.</summary>
-    public static string Near(FoundRun found) => found.Record is { } record
-        ? $"{LineWords.Kind(record.Kind)} of {record.Owner} by its plan"
-        : found.Near is { } known ? known.Line.Kind == UtilityKind.Unknown ? $"line {known.Line.Owner}" : $"{LineWords.Kind(known.Line.Kind)} of {known.Line.Owner}" : "";
+    public static string Near(FoundRun found) => FoundChoice.OnWhat(found.Record, found.Near);
 
     private string Seems(FoundRun found) => found.Suggested == FoundAs.Unknown
         ? "No plan and no trace of a line here."
         : $"Lies on the {Near(found)}, {Person.Length(found.ApartMetres ?? 0)} off on average.";
 
-    private string Decided(FoundLine decided)
-    {
-        var what = decided.Becomes switch
-        {
-            FoundAs.Target when Sheet.LineById(decided.LineId) is { } line => $"The {LineWords.Kind(line.Line.Kind)} of {line.Line.Owner}",
-            FoundAs.Ghost => "No utility",
-            _ => SweepWords.Become(decided.Becomes),
-        };
-        var next = decided is { Becomes: FoundAs.Unknown, SettledAt: null } ? $" Next: {SweepWords.Step(decided.NextStep)}." : decided.Outcome.Length > 0 ? $" Settled: {decided.Outcome}." : "";
-        return $"{char.ToUpperInvariant(what[0])}{what[1..]}, says {decided.By}.{(decided.Note.Length > 0 ? $" {decided.Note}." : "")}{next}";
-    }
-
-    public static string Become(FoundAs found) => found == FoundAs.Ghost ? "no utility: trench edge, layer, rubble" : SweepWords.Become(found);
+    public const string NoUtility = "no utility: trench edge, layer, rubble";
 
     protected override PlanExtras OnPlan => OverLines([]) with
     {
@@ -254,11 +218,6 @@ internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
     };
 
     private static SitePoint Rounded(SitePoint place) => new(Math.Round(place.East, 3), Math.Round(place.North, 3));
-
-    private SoughtLine NewLine(FoundRun run) => Db.Lines.Add(new SoughtLine
-    {
-        JobId = Id, Kind = UtilityKind.Unknown, Owner = $"found by radar {Sheet.Job.Found.Count(f => f is { Becomes: FoundAs.Unknown, Source: FoundBy.Radar }) + 1}", ExpectedRun = [.. run.Run.Points.Select(p => Rounded(p.Place))],
-    }).Entity;
 
     /// <summary>What was found automatically and belongs to a run that somebody decided is taken as it was found.</summary>
     private void TakeResponses(GridFinds finds, RadarRun run)

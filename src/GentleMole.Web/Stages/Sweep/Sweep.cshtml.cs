@@ -53,9 +53,6 @@ internal sealed partial class SweepPage(MoleDb db, SheetLoader loader, PlaceCloc
     /// <summary>What the form says of a sweep that is being laid.</summary>
     public SweepLaid? Laid { get; private set; }
 
-    /// <summary>Lines that were found and are not settled.</summary>
-    public IEnumerable<FoundLine> Unsettled => Sheet.Job.Found.Where(f => f is { Source: FoundBy.Sweep, Becomes: FoundAs.Unknown, SettledAt: null });
-
     protected override bool IsFieldWork => true;
 
     private Sweep? Chosen => Sheet.Job.Sweeps.Find(s => s.Id == SweepId)

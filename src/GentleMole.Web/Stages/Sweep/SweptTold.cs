@@ -14,9 +14,7 @@ internal sealed record SweptTold(SweepPage Page, SweptLine Line)
     public string OfSweep => Page.View is { } view ? $"sweep={view.Sweep.Id}&" : "";
 
     /// <summary>What it lies on, in words; empty when on nothing that is known.</summary>
-    public string Near => Line.Record is { } record
-        ? $"{LineWords.Kind(record.Kind)} of {record.Owner} by its plan"
-        : Line.Near is { } known ? known.Line.Kind == UtilityKind.Unknown ? $"line {known.Line.Owner}" : $"{LineWords.Kind(known.Line.Kind)} of {known.Line.Owner}" : "";
+    public string Near => FoundChoice.OnWhat(Line.Record, Line.Near);
 
     /// <summary>What it seems to be or was said to be, how often it was met, how well its place is known.</summary>
     public string Says
@@ -25,7 +23,7 @@ internal sealed record SweptTold(SweepPage Page, SweptLine Line)
         {
             var met = SweepWords.Met(Line.Line);
             var depth = Line.Line.Depth is { } d ? $", some {Page.Person.Length(d.Metres)} to its centre" : "";
-            return $"{(Line.Decision is { } decided ? Decided(decided) : Seems)} {char.ToUpperInvariant(met[0])}{met[1..]}, {Page.Person.PlusMinus(Line.Line.Lateral95Metres)} to the side{depth}.";
+            return $"{(Line.Decision is { } decided ? FoundChoice.Says(Page.Sheet, decided, SweepWords.Become(FoundAs.Ghost)) : Seems)} {char.ToUpperInvariant(met[0])}{met[1..]}, {Page.Person.PlusMinus(Line.Line.Lateral95Metres)} to the side{depth}.";
         }
     }
 
@@ -38,11 +36,4 @@ internal sealed record SweptTold(SweepPage Page, SweptLine Line)
             $"Lies by the plan of the {LineWords.Kind(plan.Line.Kind)}, which is not heard in this mode: more likely the {Near}, whose plan is {Page.Person.Length(Line.ApartMetres ?? 0)} off, or a line nobody drew.",
         FoundAs.Target or FoundAs.Neighbour => $"Lies on the {Near}, {Page.Person.Length(Line.ApartMetres ?? 0)} off on average.",
     };
-
-    private string Decided(FoundLine decided)
-    {
-        var what = decided.Becomes == FoundAs.Target && Page.Sheet.LineById(decided.LineId) is { } line ? $"The {LineWords.Kind(line.Line.Kind)} of {line.Line.Owner}" : SweepWords.Become(decided.Becomes);
-        var next = decided is { Becomes: FoundAs.Unknown, SettledAt: null } ? $" Next: {SweepWords.Step(decided.NextStep)}." : decided.Outcome.Length > 0 ? $" Settled: {decided.Outcome}." : "";
-        return $"{char.ToUpperInvariant(what[0])}{what[1..]}, says {decided.By}.{(decided.Note.Length > 0 ? $" {decided.Note}." : "")}{next}";
-    }
 }
