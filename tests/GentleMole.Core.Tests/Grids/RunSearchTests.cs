@@ -98,6 +98,10 @@ public class RunSearchTests
         Assert.Equal(6, gaps.Points.Count);
         Assert.Equal(2, gaps.Missed);
         Assert.True(gaps.Probability < all.Probability, $"{gaps.Probability} {all.Probability}");
+
+        // Nor is what answers now one way, now the other, as sure as what answers always the same.
+        var torn = RunSearch.Of(Lines(6, i => [At(5, confidence: 0.6, isNormal: i % 2 == 0), .. Stones(i)])).Runs.FirstOrDefault(r => r.Points.All(p => Math.Abs(p.Place.North - 5) < 0.3));
+        Assert.True((torn?.Probability ?? 0) < all.Probability, $"{torn?.Probability} {all.Probability}");
         Assert.Empty(RunSearch.Of(Lines(24, i => i % 4 == 0 ? [At(5)] : [])).Runs);
     }
 

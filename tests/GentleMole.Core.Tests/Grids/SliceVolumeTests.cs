@@ -61,8 +61,8 @@ public class SliceVolumeTests
         for (var i = 0; i < slice.Seen.Length; i++)
         {
             var middle = slice.Middle(i % slice.Across, i / slice.Across);
-            var away = Math.Max(Math.Max(-middle.East, middle.East - 3), Math.Max(-middle.North, middle.North - 5));
-            Assert.True(away < 0.45 || slice.Seen[i] == 0);
+            var (east, north) = (Math.Max(0, Math.Max(-middle.East, middle.East - 3)), Math.Max(0, Math.Max(-middle.North, middle.North - 5)));
+            Assert.True(Math.Sqrt((east * east) + (north * north)) < 0.42 || slice.Seen[i] == 0);
             Assert.True(slice.Seen[i] > 0 || slice.Strength[i] == 0);
         }
     }
