@@ -43,7 +43,15 @@ public sealed record GridOrder(IReadOnlyList<SitePoint> Area, Azimuth? Expected,
 
     /// <summary>Chance that a straight pipe is met on enough lines to be told from stones.</summary>
     /// <param name="offDegrees">How far it runs off the expected direction.</param>
-    public double ChanceTold(double lengthMetres, double offDegrees = 0) => new PassGrid(SpacingMetres, IsBothWays ? SpacingMetres : null).ChanceMet(lengthMetres, 90 - offDegrees, ChanceMet, LeastMet);
+    public double ChanceTold(double lengthMetres, double offDegrees = 0) => Passes.ChanceMet(lengthMetres, 90 - offDegrees, ChanceMet, LeastMet);
+
+    /// <summary>The same at the least: up to 30° off what is expected, at any angle where nothing is.</summary>
+    public double LeastChanceTold(double lengthMetres) =>
+        Expected is null ? Passes.WorstChanceMet(lengthMetres, ChanceMet, LeastMet) : Math.Min(ChanceTold(lengthMetres), ChanceTold(lengthMetres, MostOffDegrees));
+
+    private const double MostOffDegrees = 30;
+
+    private PassGrid Passes => new(SpacingMetres, IsBothWays ? SpacingMetres : null);
 
     /// <summary>Walking, turning and setting flags.</summary>
     public static Duration Time(IReadOnlyList<(SitePoint From, SitePoint To)> lines) => Duration.FromSeconds(lines.Sum(l => l.From.DistanceTo(l.To)) / MetresPerSecond) + (Turn * lines.Count);

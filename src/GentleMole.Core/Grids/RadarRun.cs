@@ -1,3 +1,5 @@
+using GentleMole.Core.Site;
+
 namespace GentleMole.Core.Grids;
 
 /// <summary>Responses on neighbouring lines that are of one long body: a pipe, a cable, a duct.</summary>
@@ -17,4 +19,15 @@ public sealed record RadarRun(IReadOnlyList<RunPoint> Points, double CoverUncert
 
     /// <summary>Lines that cross it and met nothing.</summary>
     public int Missed => Crossed - Points.Count;
+
+    /// <summary>How far apart in depth another run lies that goes right over or under this one, metres on average; null for one that does not.</summary>
+    public double? OverOrUnder(RadarRun other)
+    {
+        var way = new Run([.. other.Points.Select(p => p.Place)]);
+        var near = Points.Where(p => Math.Abs(way.Project(p.Place).OffsetMetres) < OverMetres).ToList();
+        return near.Count < FewestOver ? null : near.Average(p => Math.Abs(p.CoverMetres - other.Points.MinBy(o => o.Place.DistanceTo(p.Place))!.CoverMetres));
+    }
+
+    private const double OverMetres = 0.2;
+    private const int FewestOver = 3;
 }

@@ -32,10 +32,13 @@ public sealed record RadarPlan(double ReachMetres, double WindowNanoseconds, dou
             RadarWave.Reach(RadarWave.DecibelsPerMetre(permittivity, siemensPerMetre, hertz), rangeDecibels, UsualTarget),
             2 * depthMetres * WindowMargin / RadarWave.VelocityOf(permittivity),
             wavelength / 4,
-            bodyMetres is { } body ? Math.Min(UtilityLines, body / 2) : UtilityLines,
+            LinesFor(bodyMetres),
             Math.Max(SizePart * depthMetres, wavelength * SizePart),
             wavelength / 2);
     }
+
+    /// <summary>From line to line at most, metres: as usual for lines; over a body of this width two at least.</summary>
+    public static double LinesFor(double? bodyMetres) => bodyMetres is { } body ? Math.Min(UtilityLines, body / 2) : UtilityLines;
 
     private const double TightPart = 1.25;
 

@@ -62,7 +62,7 @@ internal sealed partial class PlanLayers
             yield return new SceneMark(Symbols.ResponseAlone, ScenePoint.Of(place)) { IsSolid = false, Title = "a response that no neighbour has" };
         }
 
-        foreach (var (points, number, strip, isDecided, link) in runs.Runs)
+        foreach (var (points, number, strip, isDecided, _) in runs.Runs)
         {
             yield return new ScenePath(Looks.CandidateStrip(strip), ScenePoint.Of(points)) { IsSolid = false };
             yield return new ScenePath(Looks.CandidateCase, ScenePoint.Of(points));

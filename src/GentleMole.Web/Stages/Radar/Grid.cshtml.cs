@@ -96,17 +96,15 @@ internal sealed class GridPage(MoleDb db, SheetLoader loader, PlaceClock clock) 
             var grid = Laid!;
             var order = GridView.OrderOf(grid);
             var planned = PlannedFor(grid);
-            var most = planned?.Plan.LineSpacingMetres ?? (grid.BodyMetres is { } b ? Math.Min(RadarPlan.UtilityLines, b / 2) : RadarPlan.UtilityLines);
+            var most = RadarPlan.LinesFor(grid.BodyMetres);
             var wide = grid.SpacingMetres > most + 1e-9 ? $"Lines {Person.Length(most)} apart at most for what is sought; these are wider. " : "";
             var told = grid.BodyMetres is { } body
                 ? $"{Person.Length(body)} across is gone over by {Math.Floor(body / grid.SpacingMetres):0} line{(Math.Floor(body / grid.SpacingMetres) == 1 ? "" : "s")} at least; two must. "
-                : $"A pipe {Person.Run(PipeMetres)} long{(order.Expected is null ? ", at the worst angle," : ", within 30° of what is expected,")} is met often enough to be told from stones with {FigureWords.Chance(order.Expected is null ? Worst(order) : Math.Min(order.ChanceTold(PipeMetres), order.ChanceTold(PipeMetres, 30)))}. ";
+                : $"A pipe {Person.Run(PipeMetres)} long{(order.Expected is null ? ", at the worst angle," : ", within 30° of what is expected,")} is met often enough to be told from stones with {FigureWords.Chance(order.LeastChanceTold(PipeMetres))}. ";
             var blind = planned is null ? "Calibrate: how deep this ground lets one see is not known yet. " : planned.Shape == "sound" ? "" : planned.Sentence(Person) + " ";
             return wide + told + blind + (grid.IsBothWays ? "" : "What runs along the lines is not seen: walk both ways, or cross every find.");
         }
     }
-
-    private static double Worst(GridOrder order) => Enumerable.Range(0, 19).Min(i => order.ChanceTold(PipeMetres, 5 * i));
 
     private const double PipeMetres = 5;
 

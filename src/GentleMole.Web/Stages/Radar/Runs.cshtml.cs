@@ -178,26 +178,14 @@ internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
     /// <summary>Said where another run lies over or under it, nearer than two can be told apart.</summary>
     private string Stacked(FoundRun found)
     {
-        var apart = Calibration?.Plan(Permittivity).ApartMetres;
-        foreach (var other in Found.Where(f => f.Number != found.Number))
+        if (Found.Where(f => f.Number != found.Number).Select(f => (f.Number, Gap: found.Run.OverOrUnder(f.Run))).FirstOrDefault(f => f.Gap is not null) is not { Gap: { } gap } other)
         {
-            var way = new Run(other.Run.Points.Select(p => p.Place).ToList());
-            var near = found.Run.Points.Select(p => (Point: p, On: way.Project(p.Place))).Where(p => Math.Abs(p.On.OffsetMetres) < StackedMetres).ToList();
-            if (near.Count < 3)
-            {
-                continue;
-            }
-
-            var gap = near.Average(p => Math.Abs(p.Point.CoverMetres - other.Run.Points.MinBy(o => o.Place.DistanceTo(p.Point.Place))!.CoverMetres));
-            return apart is { } least && gap < least
-                ? $" Run {other.Number} lies right over or under it, {Person.Length(gap)} apart: under {Person.Length(least)} one pipe can look like two, and two like one."
-                : $" Run {other.Number} lies right over or under it, {Person.Length(gap)} apart.";
+            return "";
         }
 
-        return "";
+        var told = $" Run {other.Number} lies right over or under it, {Person.Length(gap)} apart";
+        return Calibration?.Plan(Permittivity).ApartMetres is { } least && gap < least ? $"{told}: under {Person.Length(least)} one pipe can look like two, and two like one." : told + ".";
     }
-
-    private const double StackedMetres = 0.2;
 
     /// <summary>What it lies on, in words; empty when on nothing that is known.</summary>
     public static string Near(FoundRun found) => FoundChoice.OnWhat(found.Record, found.Near);
