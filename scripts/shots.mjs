@@ -52,26 +52,12 @@ await shot('radar', '/jobs/1/radar?profile=1&target=4', () => page.waitForFuncti
 await shot('marks', '/jobs/3/marks?line=6');
 await shot('handover', '/jobs/1/handover');
 await shot('bench-pinpoint', '/bench/pinpoint?example=hidden', () => pressed(page, 'Find the line'));
-await shot('log', '/log?check=true');
-// Somebody tries the door; a reader looks where they may not.
-await context.clearCookies();
-for (let i = 0; i < 4; i++) {
-  await opened(page, server.url + '/sign-in');
-  await page.fill('[name=name]', i < 3 ? 'orla' : 'boss');
-  await page.fill('[name=password]', 'made-up guess');
-  await page.locator('button', { hasText: /^Sign in$/ }).click();
-  await page.waitForLoadState('networkidle');
-}
-await signIn(page, server.url, 'quill');
-await page.goto(server.url + '/people');
-await context.clearCookies();
-await signIn(page, server.url, 'orla');
-await page.goto(server.url + '/backup');
-await page.locator('button', { hasText: 'Make a backup now' }).click();
-await page.waitForLoadState('networkidle');
 await opened(page, `${server.url}/jobs/4/radar/runs`);
 await page.waitForFunction(() => /runs over/.test(document.querySelector('.verdict-say')?.textContent), null, { timeout: 60_000 });
 await shot('slices', '/jobs/4/radar/slices?depth=0.7m', () => page.waitForFunction(() => document.querySelector('.cut-drawing image')));
+await opened(page, `${server.url}/jobs/5/radar/bodies`);
+await page.waitForFunction(() => /bodies under/.test(document.querySelector('.verdict-say')?.textContent), null, { timeout: 120_000 });
+await shot('bodies', '/jobs/5/radar/bodies?body=3', () => page.waitForFunction(() => document.querySelector('.cut-drawing .cut-body')));
 await page.setViewportSize({ width: 900, height: 1260 });
 await shot('handover-sheet', '/jobs/3/handover/sheet');
 await page.setViewportSize({ width: 390, height: 844 });

@@ -3,7 +3,7 @@ using BenchmarkDotNet.Jobs;
 using BenchmarkDotNet.Running;
 using GentleMole.Benchmarks;
 
-// A name picks one: truth, circuits, identify, candidates, ledger, follow, silent, radar and grids (parts of truth), radar-waves (twelve profiles by a full-wave model, a minute each), identify-speed, store, live, sheet, notices, hookup, fits, soak (ten minutes); none runs all but the soak.
+// A name picks one: truth, circuits, identify, candidates, ledger, follow, silent, radar, grids and bodies (parts of truth), radar-waves (twelve profiles by a full-wave model, a minute each), identify-speed, store, live, sheet, notices, hookup, fits, soak (ten minutes); none runs all but the soak.
 bool Wanted(string name) => args.Length == 0 || args.Contains(name);
 
 if (Wanted("truth"))
@@ -46,6 +46,11 @@ if (Wanted("truth") || args.Contains("radar"))
 if (Wanted("truth") || args.Contains("grids"))
 {
     GridTruth.Run();
+}
+
+if (Wanted("truth") || args.Contains("bodies"))
+{
+    BodyTruth.Run();
 }
 
 if (args.Contains("radar-waves"))

@@ -49,6 +49,7 @@ public sealed partial class MoleDb
             job.HasMany(j => j.Sweeps).WithOne().HasForeignKey(s => s.JobId);
             job.HasMany(j => j.Wires).WithOne().HasForeignKey(w => w.JobId);
             job.HasMany(j => j.Found).WithOne().HasForeignKey(f => f.JobId);
+            job.HasMany(j => j.Bodies).WithOne().HasForeignKey(b => b.JobId);
             job.HasMany(j => j.Grids).WithOne().HasForeignKey(g => g.JobId);
             job.HasMany(j => j.Pushes).WithOne().HasForeignKey(p => p.JobId);
             job.HasMany(j => j.FaultSearches).WithOne().HasForeignKey(s => s.JobId);
@@ -115,6 +116,11 @@ public sealed partial class MoleDb
             search.Property(s => s.PinnedMetres).HasConversion(AsJson<double>(), Compared<double>());
             search.HasMany(s => s.Levels).WithOne().HasForeignKey(l => l.SearchId);
             search.HasOne<SoughtLine>().WithMany().HasForeignKey(s => s.LineId);
+        });
+        builder.Entity<FoundBody>(body =>
+        {
+            body.Ignore(b => b.IsUnsettled).Ignore(b => b.Middle).Ignore(b => b.Box).Ignore(b => b.IsDrawable);
+            body.Property(b => b.Outline).HasConversion(AsJson<SitePoint>(), Compared<SitePoint>());
         });
         builder.Entity<RadarGrid>(grid =>
         {

@@ -76,6 +76,8 @@ public sealed partial class MoleDb(DbContextOptions<MoleDb> options, ChangeConte
 
     public DbSet<RadarGrid> Grids => Set<RadarGrid>();
 
+    public DbSet<FoundBody> Bodies => Set<FoundBody>();
+
     public DbSet<LineTie> Ties => Set<LineTie>();
 
     public DbSet<Instrument> Instruments => Set<Instrument>();

@@ -238,6 +238,31 @@ test('a grid is walked off, its profiles join into runs, one is decided, and sli
   assert.match(await page.textContent('.verdict-say'), /At 0\.60 m/);
 });
 
+test('a body under a grid is told, decided from the page and stands on the sheet that is handed over', async () => {
+  await opened(page, `${server.url}/jobs/5/radar/bodies`);
+  await page.waitForFunction(() => /bodies under 26 lines/.test(document.querySelector('.verdict-say')?.textContent ?? ''), null, { timeout: 120000 });
+  assert.ok(await page.locator('.plan [data-layer=bodies] polygon, .plan [data-layer=bodies] path').count() >= 6);
+  await answered(page, () => page.locator('#body-1').getByRole('link', { name: 'Decide' }).click());
+  await page.waitForSelector('select[name=becomes]', { timeout: 60000 });
+  assert.ok(await page.locator('.cut-drawing .cut-body').count() === 1);
+
+  // Nothing without a reason is refused at its field, and what was chosen stays.
+  await page.selectOption('select[name=becomes]', 'Nothing');
+  await answered(page, () => page.locator('form.found button.btn-primary').click());
+  assert.match(await page.textContent('.invalid-feedback'), /Say why it is nothing/);
+  assert.equal(await page.inputValue('select[name=becomes]'), 'Nothing');
+  await page.selectOption('select[name=becomes]', 'Unknown');
+  await page.selectOption('select[name=step]', 'AskKeeper');
+  await page.fill('[name=bodyNote]', 'no stone, no book');
+  await answered(page, () => page.locator('form.found button.btn-primary').click());
+  assert.match(await page.textContent('#body-1'), /no stone, no book/);
+  await opened(page, `${server.url}/jobs/5/handover/sheet`);
+  const sheet = await page.textContent('main');
+  assert.match(sheet, /Graves that nothing shows were sought/);
+  assert.match(sheet, /Body 1, .* is not known/);
+  assert.doesNotMatch(sheet, /Every utility on the notice/);
+});
+
 test('on a phone a grid is laid out and slices are looked at', async () => {
   await page.setViewportSize({ width: 390, height: 844 });
   await opened(page, `${server.url}/jobs/4/radar/grid?grid=0`);
@@ -247,7 +272,7 @@ test('on a phone a grid is laid out and slices are looked at', async () => {
   await page.fill('[name=spacing]', '1');
   await answered(page, () => page.getByRole('button', { name: 'Lay it out' }).click());
   assert.match(await page.textContent('.verdict-say'), /lines walked|lines,/);
-  for (const part of ['grid', 'runs', 'slices?depth=0.6']) {
+  for (const part of ['grid', 'runs', 'bodies', 'slices?depth=0.6']) {
     await opened(page, `${server.url}/jobs/4/radar/${part}`);
     assert.ok(await page.evaluate(() => document.documentElement.scrollWidth) <= 390, part);
   }

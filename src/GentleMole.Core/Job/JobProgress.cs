@@ -10,6 +10,9 @@ namespace GentleMole.Core.Job;
 public sealed record JobProgress(
     bool NoticeComplete, int OwnersOpen, int CautionsOpen, int Lines, int Hookups, int LinesUntraced, int LinesUnanswered, bool HandedOver)
 {
+    /// <summary>No utility is sought: nothing is hooked up, swept, traced or answered for; profiles that are read to their end are the work.</summary>
+    public bool SeeksNoUtility { get; init; }
+
     /// <summary>Sweeps that were laid out.</summary>
     public int Sweeps { get; init; }
 
@@ -28,6 +31,9 @@ public sealed record JobProgress(
         JobStage.Notice => NoticeComplete,
         JobStage.Records => NoticeComplete && (OwnersOpen == 0 || AllAnswered),
         JobStage.Walk => NoticeComplete && (CautionsOpen == 0 || AllAnswered),
+        JobStage.Hookup or JobStage.Sweep or JobStage.Trace when SeeksNoUtility => true,
+        JobStage.Marks when SeeksNoUtility => IsDone(JobStage.Radar),
+        JobStage.Radar when SeeksNoUtility => Profiles > 0 && ProfilesOpen == 0,
         JobStage.Hookup => Hookups > 0 || AllAnswered,
         JobStage.Sweep => (Sweeps > 0 && SweepsOpen == 0) || AllAnswered,
         JobStage.Trace => NoticeComplete && LinesUntraced == 0 && Lines > 0,
@@ -43,7 +49,7 @@ public sealed record JobProgress(
     /// </summary>
     public JobStage Current => HandedOver
         ? JobStage.Handover
-        : Enum.GetValues<JobStage>().First(s => s == JobStage.Handover || (!IsDone(s) && !(s == JobStage.Records && Hookups > 0) && !(s == JobStage.Sweep && (Sweeps == 0 || LinesUntraced < Lines)) && !(s == JobStage.Radar && Profiles == 0)));
+        : Enum.GetValues<JobStage>().First(s => s == JobStage.Handover || (!IsDone(s) && !(s == JobStage.Records && Hookups > 0) && !(s == JobStage.Sweep && (Sweeps == 0 || LinesUntraced < Lines)) && !(s == JobStage.Radar && Profiles == 0 && !SeeksNoUtility)));
 
     /// <summary>One word for lists and devices.</summary>
     public string State => HandedOver ? "handed over" : Current == JobStage.Handover ? "ready to hand over" : Current.ToString().ToLowerInvariant();

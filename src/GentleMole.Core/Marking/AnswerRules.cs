@@ -23,4 +23,13 @@ public static class AnswerRules
             : answers.Contains(LineAnswer.Pending)
                 ? [new("answers", "Every utility on the notice needs an answer first: marked, clear, not found or escalated.")]
                 : [];
+
+    /// <summary>A job that seeks no utility goes out when its ground was walked and every profile read to its end, with whatever utility it names answered for.</summary>
+    /// <param name="profiles">Radar profiles on the site.</param>
+    /// <param name="unread">Of those, not read to their end.</param>
+    public static IReadOnlyList<FieldError> CheckHandover(IReadOnlyCollection<LineAnswer> answers, int profiles, int unread) =>
+        answers.Count > 0 && CheckHandover(answers) is { Count: > 0 } errors ? errors
+        : profiles == 0 ? [new("answers", "No ground was walked yet: bring in the profiles first.")]
+        : unread > 0 ? [new("answers", $"{unread} profile{(unread == 1 ? " is" : "s are")} not read to {(unread == 1 ? "its" : "their")} end.")]
+        : [];
 }

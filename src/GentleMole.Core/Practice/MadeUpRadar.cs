@@ -4,9 +4,10 @@ namespace GentleMole.Core.Practice;
 
 /// <summary>
 /// What a radar would record over a made-up ground, by rays: every body's top and bottom and what goes to and fro in its water, layers, the
-/// direct wave, ringing, an instrument's drift and noise. Straight rays at the mean velocity; no shadow, no wave along a surface.
+/// direct wave, ringing, an instrument's drift and noise. Straight rays at the mean velocity; no shadow, no wave along a surface. Level plates by
+/// physical optics.
 /// </summary>
-public sealed record MadeUpRadar(double NoisePart = MadeUpRadar.UsualNoise)
+public sealed partial record MadeUpRadar(double NoisePart = MadeUpRadar.UsualNoise)
 {
     /// <summary>Noise of a good instrument, as a part of the direct wave's peak.</summary>
     public const double UsualNoise = 3e-4;
@@ -60,7 +61,10 @@ public sealed record MadeUpRadar(double NoisePart = MadeUpRadar.UsualNoise)
     }
 
     /// <summary>Times after the pulse has left and sizes of all echoes with the antennas over a place; a positive size has the direct wave's sign.</summary>
-    public static IEnumerable<(double Nanoseconds, double Size)> Echoes(RadarGround ground, double alongMetres)
+    public static IEnumerable<(double Nanoseconds, double Size)> Echoes(RadarGround ground, double alongMetres) =>
+        ground.Wet.Count == 0 ? Dry(ground, alongMetres) : ThroughWet(ground, alongMetres, Dry(ground, alongMetres));
+
+    private static IEnumerable<(double Nanoseconds, double Size)> Dry(RadarGround ground, double alongMetres)
     {
         foreach (var body in ground.Bodies)
         {
@@ -70,12 +74,35 @@ public sealed record MadeUpRadar(double NoisePart = MadeUpRadar.UsualNoise)
             }
         }
 
+        foreach (var pipe in ground.Alongside)
+        {
+            if (pipe.SeenFrom(alongMetres) is var (away, cover))
+            {
+                // Seen from right above at that distance: the nearest point of it answers.
+                foreach (var echo in OfBody(ground, new BuriedBody(pipe.Kind, alongMetres, away, pipe.RadiusMetres), alongMetres))
+                {
+                    yield return (echo.Nanoseconds, echo.Size * cover / away);
+                }
+            }
+        }
+
+        foreach (var block in ground.Blocks)
+        {
+            foreach (var echo in OfBlock(ground, block, alongMetres))
+            {
+                yield return echo;
+            }
+        }
+
         foreach (var (above, below) in ground.Layers.Zip(ground.Layers.Skip(1)))
         {
             var time = 2 * below.FromMetres / ground.VelocityTo(below.FromMetres);
-            yield return (time, Weakened(ground, below.FromMetres, time) * Math.Sqrt(below.FromMetres) * RadarWave.Reflection(above.Permittivity, below.Permittivity));
+            yield return (time, OfSheet(ground, below.FromMetres, time) * RadarWave.Reflection(above.Permittivity, below.Permittivity));
         }
     }
+
+    /// <summary>What an endless level sheet that reflects all would answer.</summary>
+    private static double OfSheet(RadarGround ground, double depthMetres, double nanoseconds) => Weakened(ground, depthMetres, nanoseconds) * Math.Sqrt(depthMetres);
 
     private static IEnumerable<(double Nanoseconds, double Size)> OfBody(RadarGround ground, BuriedBody body, double alongMetres)
     {

@@ -12,6 +12,15 @@ public sealed record RadarGround(
     double LengthMetres, double SpacingMetres, IReadOnlyList<SoilLayer> Layers, IReadOnlyList<BuriedBody> Bodies,
     double SeparationMetres, double CentreHertz, double TimeZeroNanoseconds, int Samples, double IntervalNanoseconds)
 {
+    /// <summary>Bodies with a length and a breadth, seen from the line: east is along it from its first trace, north to its left.</summary>
+    public IReadOnlyList<BuriedBlock> Blocks { get; init; } = [];
+
+    /// <summary>Pipes that the line goes along, or meets too flatly for a curve: where along it, how far to its side, and how deep their top lies at each of their points.</summary>
+    public IReadOnlyList<PipeAlong> Alongside { get; init; } = [];
+
+    /// <summary>Where water has come out of a pipe: what lies under it comes late and weak.</summary>
+    public IReadOnlyList<WetPatch> Wet { get; init; } = [];
+
     /// <summary>Traces of the walk, both ends among them.</summary>
     public int Traces => (int)Math.Round(LengthMetres / SpacingMetres) + 1;
 
@@ -40,15 +49,21 @@ public sealed record RadarGround(
         IReadOnlyList<BuriedPipe> pipes, Run way, IReadOnlyList<SoilLayer> layers, double spacingMetres, double centreHertz, int stones, Random random)
     {
         var bodies = new List<BuriedBody>();
+        var alongside = new List<PipeAlong>();
         foreach (var pipe in pipes)
         {
+            if (PipeAlong.Of(pipe, way, LeastCrossing) is { } along)
+            {
+                alongside.Add(along);
+            }
+
             foreach (var crossing in way.CrossingsWith(pipe.Line.Run))
             {
                 var on = pipe.Line.Run.Project(way.At(crossing.ChainageMetres));
                 var turn = Azimuth.Of(pipe.Line.Run.DirectionAt(on.ChainageMetres)).ApartFrom(Azimuth.Of(way.DirectionAt(crossing.ChainageMetres)));
                 var cover = pipe.Line.DepthAt(on.ChainageMetres).Metres - pipe.RadiusMetres;
 
-                // What is crossed nearly along makes no curve.
+                // What is crossed nearly along makes no curve; it is met as one alongside.
                 if (Math.Min(turn, 180 - turn) is var angle && angle >= LeastCrossing)
                 {
                     bodies.Add(new BuriedBody(pipe.Kind, crossing.ChainageMetres, Math.Max(LeastCover, cover), pipe.RadiusMetres, angle));
@@ -61,7 +76,7 @@ public sealed record RadarGround(
             bodies.Add(new BuriedBody(BuriedKind.Stone, random.NextDouble() * way.Length, 0.1 + (1.6 * random.NextDouble()), 0.015 + (0.02 * random.NextDouble())) { Permittivity = 4.5 + (3.5 * random.NextDouble()) });
         }
 
-        return new RadarGround(way.Length, spacingMetres, layers, [.. bodies.OrderBy(b => b.AlongMetres)], 0.14, centreHertz, 4, 512, 0.1);
+        return new RadarGround(way.Length, spacingMetres, layers, [.. bodies.OrderBy(b => b.AlongMetres)], 0.14, centreHertz, 4, 512, 0.1) { Alongside = alongside };
     }
 
     /// <summary>A ground by chance: one to five utilities at least three quarters of a metre apart, perhaps a layer, a boulder, and stones by the dozen.</summary>

@@ -7,14 +7,17 @@ internal static class RadarCleaning
     private const double DirectPeriods = 1.6;
 
     /// <summary>Samples of the cleaned profile, trace by trace.</summary>
-    public static float[] Of(RadarProfile profile, DirectWave direct)
+    public static float[] Of(RadarProfile profile, DirectWave direct) => Of(profile, direct, out _);
+
+    /// <summary>The same, with what all traces have in common.</summary>
+    public static float[] Of(RadarProfile profile, DirectWave direct, out float[] usual)
     {
         var (count, each) = (profile.Traces, profile.SamplesEach);
         var period = 1e9 / direct.Hertz / profile.IntervalNanoseconds;
         var clean = new float[profile.Samples.Length];
         var half = Math.Max(2, (int)(WowPeriods * period / 2));
         Parallel.For(0, count, i => Dewow(profile.Trace(i), clean.AsSpan(i * each, each), half));
-        var usual = Usual(clean, count, each);
+        usual = Usual(clean, count, each);
         var peak = direct.PeakNanoseconds / profile.IntervalNanoseconds;
         var (from, to) = (Math.Max(0, (int)(peak - (DirectPeriods * period))), Math.Min(each, (int)(peak + (DirectPeriods * period)) + 1));
         double own = 0;

@@ -50,8 +50,8 @@ public static class DemoData
 
         var instruments = DemoInstruments.All(now);
         db.Instruments.AddRange(instruments);
-        var (lido, floodlights, tannery) = (LidoJob.Make(now), FloodlightsJob.Make(now), TanneryJob.Make(now));
-        db.Jobs.AddRange(lido, Footbridge(now), floodlights, tannery);
+        var (lido, floodlights, tannery, chapel) = (LidoJob.Make(now), FloodlightsJob.Make(now), TanneryJob.Make(now), ChapelJob.Make(now));
+        db.Jobs.AddRange(lido, Footbridge(now), floodlights, tannery, chapel);
         await db.SaveChangesAsync(cancellation).ConfigureAwait(false);
         await GiveAsync(db, "quill", [lido, floodlights], cancellation).ConfigureAwait(false);
         LidoJob.Work(lido, instruments[0], instruments[2], now);
@@ -59,6 +59,7 @@ public static class DemoData
 
         await DemoRadar.PutAsync(db, lido, now, cancellation).ConfigureAwait(false);
         await TanneryJob.WorkAsync(db, tannery, now, cancellation).ConfigureAwait(false);
+        await ChapelJob.WorkAsync(db, chapel, now, cancellation).ConfigureAwait(false);
         await DemoPhoto.PutAsync(db, lido, cancellation).ConfigureAwait(false);
         Book(db, [lido, floodlights], now, await db.Users.Where(u => u.UserName == "jem").Select(u => u.Id).SingleOrDefaultAsync(cancellation).ConfigureAwait(false));
         await db.SaveChangesAsync(cancellation).ConfigureAwait(false);

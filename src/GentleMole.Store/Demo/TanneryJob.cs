@@ -11,7 +11,7 @@ using NodaTime;
 
 namespace GentleMole.Store.Demo;
 
-/// <summary>A yard walked with a radar on a grid: a drain, a plastic gas service, a pipe that is on no plan, a field of stones and a hollow. The traces are simulated from the hidden ground.</summary>
+/// <summary>A yard walked with a radar on a grid: a drain, a plastic gas service, a pipe that is on no plan, a field of stones, a hollow, and a joint of the drain that leaks. The traces are simulated from the hidden ground.</summary>
 internal static class TanneryJob
 {
     private const double Hertz = 400e6;
@@ -23,10 +23,9 @@ internal static class TanneryJob
     private static readonly BuriedLine Drain = DemoLine.Of(UtilityKind.Sewer, "clay", null, SupposedEnd.GoesOn, SupposedEnd.GoesOn, (-3, 2.1, 1.02), (5, 2.6, 1.1), (14, 3.1, 1.19));
     private static readonly BuriedLine Gas = DemoLine.Of(UtilityKind.Gas, "PE", null, SupposedEnd.GoesOn, SupposedEnd.GoesOn, (-2, 4.2, 0.62), (4, 6.4, 0.64), (9.2, 8.7, 0.66));
     private static readonly BuriedLine Lead = DemoLine.Of(UtilityKind.Water, "lead", null, SupposedEnd.GoesOn, SupposedEnd.GoesOn, (2.2, 5.3, 0.71), (7, 5.1, 0.74), (13, 4.5, 0.78));
-    private static readonly BuriedLine Hollow = DemoLine.Of(UtilityKind.Unknown, "hollow", null, SupposedEnd.GoesOn, SupposedEnd.GoesOn, (6.1, 7.3, 0.95), (7.9, 7.2, 0.95));
+    private static readonly BuriedBlock Hollow = new(new(8.6, 7.1), 94, 2, 1.2, 0.7, 0.5, 1);
 
-    private static readonly BuriedPipe[] Pipes =
-        [new(Drain, BuriedKind.Air, 0.075), new(Gas, BuriedKind.Air, 0.0315), new(Lead, BuriedKind.Metal, 0.014), new(Hollow, BuriedKind.Air, 0.22)];
+    private static readonly BuriedPipe[] Pipes = [new(Drain, BuriedKind.Air, 0.075), new(Gas, BuriedKind.Air, 0.0315), new(Lead, BuriedKind.Metal, 0.014)];
 
     private static readonly SoilLayer[] Layers = [new(0, 7.4, 0.003)];
 
@@ -105,9 +104,21 @@ internal static class TanneryJob
         {
             var ground = RadarGround.Under(Pipes, new Run([From(i), To(i)]), Layers, 0.05, Hertz, 5, random);
             var field = Field(i, random);
-            var profile = new MadeUpRadar().Walk(ground with { Samples = 360, Bodies = [.. ground.Bodies.Concat(field).OrderBy(b => b.AlongMetres)] }, random);
+            var profile = new MadeUpRadar().Walk(ground with { Wet = Wet(i), Samples = 360, Blocks = [Hollow.From(From(i), (To(i) - From(i)).Unit())], Bodies = [.. ground.Bodies.Concat(field).OrderBy(b => b.AlongMetres)] }, random);
             return profile with { AlongMetres = Array.ConvertAll(profile.AlongMetres, a => Math.Round(a / WheelFactor, 4)) };
         })];
+    }
+
+    /// <summary>A joint of the drain leaks: the ground round it is wet over three lines.</summary>
+    private static IReadOnlyList<WetPatch> Wet(int line)
+    {
+        if (From(line).East is < 4 or > 5.6)
+        {
+            return [];
+        }
+
+        var (one, other) = (Math.Abs(1.7 - From(line).North), Math.Abs(3.4 - From(line).North));
+        return [new WetPatch(Math.Min(one, other), Math.Max(one, other), 0.5, 1.5, 12.5, 0.03)];
     }
 
     /// <summary>Where an old wall was pulled down, in the south-east: stones by the dozen, some of them large.</summary>

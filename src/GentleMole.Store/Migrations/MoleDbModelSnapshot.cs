@@ -485,6 +485,101 @@ namespace GentleMole.Store.Migrations
                     b.ToTable("Firms");
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.FoundBody", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("BearingDegrees")
+                        .HasColumnType("REAL");
+
+                    b.Property<int>("Becomes")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("CoverHalfMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("CoverMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<int>("Guess")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double?>("HeightHalfMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("HeightMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<bool>("IsNothing")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("IsOpen")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("IsTopSeen")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double>("LengthHalfMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("LengthMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<int>("NextStep")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Note")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Number")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Outcome")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Outline")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("Probability")
+                        .HasColumnType("REAL");
+
+                    b.Property<DateTime?>("SettledAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("VolumeCubicMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("VolumeHalfCubicMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("WidthHalfMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("WidthMetres")
+                        .HasColumnType("REAL");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("JobId");
+
+                    b.ToTable("Bodies");
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.FoundLine", b =>
                 {
                     b.Property<int>("Id")
@@ -968,6 +1063,9 @@ namespace GentleMole.Store.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("REAL")
                         .HasDefaultValue(80.0);
+
+                    b.Property<int>("Sought")
+                        .HasColumnType("INTEGER");
 
                     b.Property<string>("Tape")
                         .IsRequired()
@@ -2675,6 +2773,15 @@ namespace GentleMole.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.FoundBody", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.Job", null)
+                        .WithMany("Bodies")
+                        .HasForeignKey("JobId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.FoundLine", b =>
                 {
                     b.HasOne("GentleMole.Store.Model.Job", null)
@@ -3047,6 +3154,8 @@ namespace GentleMole.Store.Migrations
             modelBuilder.Entity("GentleMole.Store.Model.Job", b =>
                 {
                     b.Navigation("Acks");
+
+                    b.Navigation("Bodies");
 
                     b.Navigation("Calibrations");
 

@@ -1,3 +1,4 @@
+using GentleMole.Core.Job;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Notices;
 using GentleMole.Core.Site;
@@ -14,6 +15,8 @@ public sealed class Job
     public required string Name { get; set; }
 
     public string Where { get; set; } = "";
+
+    public JobSought Sought { get; set; }
 
     /// <summary>Who digs, and how to reach them.</summary>
     public string Digger { get; set; } = "";
@@ -104,6 +107,8 @@ public sealed class Job
     public List<FoundLine> Found { get; } = [];
 
     public List<RadarGrid> Grids { get; } = [];
+
+    public List<FoundBody> Bodies { get; } = [];
 
     public List<ControlWire> Wires { get; } = [];
 

@@ -81,7 +81,7 @@ internal sealed class JobList(MoleDb db, PlaceClock clock, BoardCache cache)
             .Select(j => new
             {
                 j.Id, j.Name, j.Where, j.Digger, j.NoticeNumber, j.ReceivedAt, j.DigPlanned, HasDig = j.DigCorners.Count >= 3, j.HandedOverAt,
-                j.OriginProvisional, j.Traffic, j.Conditions,
+                j.OriginProvisional, j.Traffic, j.Conditions, j.Sought,
             })
             .ToListAsync(cancellation);
         return [.. jobs.Select(j =>
@@ -96,7 +96,7 @@ internal sealed class JobList(MoleDb db, PlaceClock clock, BoardCache cache)
             return new ListedJob(
                 j.Id, j.Name, j.Where, j.Digger, j.NoticeNumber,
                 new JobProgress(
-                    j.HasDig && j.ReceivedAt is not null && own.Count > 0,
+                    j.HasDig && j.ReceivedAt is not null && (own.Count > 0 || j.Sought != JobSought.Utilities),
                     clocks.Files(own.Select(l => l.Owner), asked, today).Count(f => f.State is not (RecordState.Complete or RecordState.Nothing)),
                     cautions.Except(acks[j.Id]).Count(),
                     own.Count,
@@ -105,6 +105,7 @@ internal sealed class JobList(MoleDb db, PlaceClock clock, BoardCache cache)
                     own.Count(l => l.Answer == LineAnswer.Pending),
                     j.HandedOverAt is not null)
                 {
+                    SeeksNoUtility = j.Sought != JobSought.Utilities,
                     Sweeps = sweeps.GetValueOrDefault(j.Id),
                     SweepsOpen = sweepsOpen.GetValueOrDefault(j.Id),
                     Profiles = profiles.GetValueOrDefault(j.Id)?.Count ?? 0,

@@ -39,6 +39,9 @@ internal sealed record CutDrawing(string Picture, double LengthMetres, double De
     /// <summary>Half the width of the 95 % interval of that cover.</summary>
     public double RunHalfMetres { get; init; }
 
+    /// <summary>A body that the cut follows: where along it, its cover, and its height where a bottom tells it.</summary>
+    public (double From, double To, double Cover, double? Height)? Body { get; init; }
+
     private double Down => High - Top - (Strength.Count > 0 ? StripHigh + 18 : 10);
 
     public string Says => $"Cut through what the radar shows, {Person.Run(LengthMetres)} long and down to {Person.Length(DeepestMetres)}";
@@ -66,6 +69,11 @@ internal sealed record CutDrawing(string Picture, double LengthMetres, double De
             foreach (var (along, cover) in Run)
             {
                 Add($"<path class=\"cut-run\" d=\"M{X(along):0.#} {Y(Math.Max(0, cover - RunHalfMetres)):0.#}V{Y(cover + RunHalfMetres):0.#}\"/><circle class=\"cut-met\" cx=\"{X(along):0.#}\" cy=\"{Y(cover):0.#}\" r=\"4\"/>");
+            }
+
+            if (Body is var (start, end, top, high))
+            {
+                Add($"<path class=\"cut-body\" d=\"M{X(start):0.#} {Y(top + (high ?? 0.12)):0.#}V{Y(top):0.#}H{X(end):0.#}V{Y(top + (high ?? 0.12)):0.#}{(high is null ? "" : "Z")}\"/>");
             }
 
             return svg.ToString();

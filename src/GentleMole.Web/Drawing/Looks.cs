@@ -100,6 +100,9 @@ internal static class Looks
     /// <summary>The strip in which a candidate lies.</summary>
     public static Look CandidateStrip(double halfWidthMetres) => new("candidate-strip", Tint.Ink, 2 * halfWidthMetres) { InUnits = true, StrokeOpacity = 0.16 };
 
+    /// <summary>What is wide in the ground, seen from above.</summary>
+    public static Look Body(bool isTopSeen, bool isDecided) => new("body", Tint.Ink, 2.2, isTopSeen ? Tint.Ink : Tint.None) { Dash = isDecided ? "" : "5 4", FillOpacity = 0.16 };
+
     /// <summary>A current: its weight is its size.</summary>
     public static Look Current(double pixels) => new("current-line", Tint.Paint, pixels);
 

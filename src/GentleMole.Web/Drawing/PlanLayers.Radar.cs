@@ -62,6 +62,11 @@ internal sealed partial class PlanLayers
             yield return new SceneMark(Symbols.ResponseAlone, ScenePoint.Of(place)) { IsSolid = false, Title = "a response that no neighbour has" };
         }
 
+        foreach (var wet in runs.Wet)
+        {
+            yield return new ScenePath(Looks.CandidateStrip(WetMetres), ScenePoint.Of(wet)) { IsSolid = false, Title = "perhaps wet: a possible leak" };
+        }
+
         foreach (var (points, number, strip, isDecided, _) in runs.Runs)
         {
             yield return new ScenePath(Looks.CandidateStrip(strip), ScenePoint.Of(points)) { IsSolid = false };
@@ -81,6 +86,9 @@ internal sealed partial class PlanLayers
         }
     }
 
+    /// <summary>Half of how broad a wet stretch is drawn: how broad it is nobody knows.</summary>
+    private const double WetMetres = 0.45;
+
     /// <summary>Runs that somebody decided: they are on the sheet like what was traced.</summary>
     private IEnumerable<SceneShape> RadarRuns()
     {
@@ -95,6 +103,35 @@ internal sealed partial class PlanLayers
             {
                 yield return new SceneMark(Symbols.Response, ScenePoint.Of(place)) { Title = "radar saw it from here on" };
             }
+        }
+    }
+
+    /// <summary>What is wide: filled where its top answers, an outline where only missing layers tell of it; broken until somebody decided.</summary>
+    private static IEnumerable<SceneShape> Bodies(BodiesOverlay bodies)
+    {
+        foreach (var body in bodies.Shapes)
+        {
+            yield return new ScenePath(Looks.Body(body.IsTopSeen, body.IsDecided), ScenePoint.Of(body.Corners), IsArea: true) { Title = $"body {body.Number}" };
+        }
+
+        foreach (var body in bodies.Shapes)
+        {
+            var at = (body.Corners[0] + body.Corners[2]) * 0.5;
+            if (bodies.Chosen == body.Number)
+            {
+                yield return new SceneMark(Symbols.Chosen, ScenePoint.Of(at));
+            }
+
+            yield return new SceneMark(Symbols.Question, ScenePoint.Of(at)) { Letter = body.Number.ToString(CultureInfo.InvariantCulture), LetterLook = Looks.LetterOnVelvet, Link = new(body.Link, $"body {body.Number}") };
+        }
+    }
+
+    /// <summary>Bodies that somebody decided: they are on the sheet.</summary>
+    private IEnumerable<SceneShape> RadarBodies()
+    {
+        foreach (var body in sheet.Job.Bodies.Where(b => b.IsDrawable))
+        {
+            yield return new ScenePath(Looks.Body(body.IsTopSeen, !body.IsUnsettled), ScenePoint.Of(body.Outline), IsArea: true) { Title = $"by radar, body {body.Number}: {BodyWords.Short(body.Becomes)}", IsSolid = false };
         }
     }
 

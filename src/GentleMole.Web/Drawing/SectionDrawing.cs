@@ -40,6 +40,7 @@ internal sealed class SectionDrawing
 
         Crossings = [.. sheet.Lines.Where(l => l != Along).SelectMany(l => Across(l, Cut))];
         ByRadar = [.. sheet.Job.Found.SelectMany(f => RadarCrossing.Of(f, Cut))];
+        Bodies = [.. sheet.Job.Bodies.SelectMany(b => BodyCrossing.Of(b, Cut))];
         Banks = [.. sheet.Job.Records.Where(r => r.Ducts.Length > 0 && r.Points.Count >= 2).SelectMany(r => BanksOf(r, Cut))];
         (DigFrom, DigTo) = sheet.DigSpan(Cut);
         FromChainage = Math.Min(0, DigFrom ?? 0) - (0.02 * Cut.Length);
@@ -48,6 +49,7 @@ internal sealed class SectionDrawing
             .Concat(Along?.Traced.Points.Select(p => p.Depth?.High95 ?? 0) ?? [])
             .Concat(Crossings.Select(c => c.PlanCover ?? 0))
             .Concat(ByRadar.Select(r => r.Cover.High95))
+            .Concat(Bodies.Select(b => b.Cover.High95 + (b.Body.HeightMetres ?? 0)))
             .Concat(Banks.Select(b => b.TopMetres + b.Bank.HeightMetres))
             .Append(DigFrom is null ? 0 : sheet.Job.DigDepthMetres ?? 0)
             .Append(0.9).Max();
@@ -78,6 +80,9 @@ internal sealed class SectionDrawing
 
     /// <summary>Runs of radar responses that cross the cut: tops, not centres.</summary>
     public IReadOnlyList<RadarCrossing> ByRadar { get; } = [];
+
+    /// <summary>Bodies that radar showed and somebody decided.</summary>
+    public IReadOnlyList<BodyCrossing> Bodies { get; } = [];
 
     public IReadOnlyList<SectionBank> Banks { get; } = [];
 

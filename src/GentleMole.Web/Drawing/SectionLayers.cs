@@ -19,6 +19,7 @@ internal sealed class SectionLayers(SectionDrawing section)
         new("scales", [.. Scales()], IsDumb: true),
         new("dig", [.. Dig()]),
         new("crossings", [.. Crossings()]),
+        new("bodies", [.. section.Bodies.SelectMany(Body)]),
         new("by-radar", [.. ByRadar()]),
         new("banks", [.. section.Banks.SelectMany(Bank)]),
         new("along", [.. Along()]),
@@ -38,6 +39,13 @@ internal sealed class SectionLayers(SectionDrawing section)
                 // The shorter name is better than none.
                 Shorter = $"{Utilities.Letter(crossing.Line.Line.Kind)}{depth}",
             };
+        }
+
+        foreach (var body in section.Bodies)
+        {
+            yield return new SceneLabel(
+                $"{body.Body.Number} {BodyWords.Short(body.Body.Becomes)}, {(body.Body.IsTopSeen ? "top" : "layer broken at")} {LengthText.Format(body.Cover.Value, section.Units)} ±{LengthText.Format(body.Cover.HalfWidth, section.Units)}",
+                Looks.BelowGround, [new((body.From + body.To) / 2, body.Cover.Value)], 68, 9) { Shorter = $"{body.Body.Number} {BodyWords.Short(body.Body.Becomes)}" };
         }
 
         foreach (var radar in section.ByRadar)
@@ -145,6 +153,34 @@ internal sealed class SectionLayers(SectionDrawing section)
             };
         }
     }
+
+    /// <summary>A body: its top as far as the cut goes over it, its room where a bottom tells it; where only layers are broken, its sides from the surface down.</summary>
+    private IEnumerable<SceneShape> Body(BodyCrossing body)
+    {
+        var (top, isKnown) = (body.Cover.Value, !body.Body.IsUnsettled);
+        var title = $"by radar, body {body.Body.Number}: {BodyWords.Short(body.Body.Becomes)}";
+        if (body.Body.HeightMetres is { } high)
+        {
+            yield return ScenePath.Box(Looks.Body(true, isKnown), body.From, top, body.To, top + high) with { Title = title };
+        }
+        else if (body.Body.IsTopSeen)
+        {
+            var down = OpenPixels * _frame.UnitsDown;
+            yield return new ScenePath(Looks.Body(false, isKnown), [new(body.From, top + down), new(body.From, top), new(body.To, top), new(body.To, top + down)]) { Title = title };
+        }
+        else
+        {
+            yield return new ScenePath(Looks.Body(false, isKnown), [new(body.From, 0), new(body.From, top), new(body.To, top), new(body.To, 0)]) { Title = title };
+        }
+
+        foreach (var whisker in Whisker((body.From + body.To) / 2, body.Cover, ends: true))
+        {
+            yield return whisker;
+        }
+    }
+
+    /// <summary>Sides of a body whose bottom nobody knows.</summary>
+    private const double OpenPixels = 14;
 
     /// <summary>What a radar saw: the top of something, with its doubt.</summary>
     private IEnumerable<SceneShape> ByRadar()

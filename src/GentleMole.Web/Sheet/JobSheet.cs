@@ -94,7 +94,7 @@ internal sealed record JobSheet
         Lines = lines,
         Drawn = new DrawnOnce(),
         Progress = new JobProgress(
-            HasDig && Job.ReceivedAt is not null && lines.Count > 0,
+            HasDig && Job.ReceivedAt is not null && (lines.Count > 0 || Job.Sought != JobSought.Utilities),
             Files.Count(f => f.State is not (RecordState.Complete or RecordState.Nothing)),
             OpenCautions.Count,
             lines.Count,
@@ -103,6 +103,7 @@ internal sealed record JobSheet
             lines.Count(l => l.Line.Answer == LineAnswer.Pending),
             Job.HandedOverAt is not null)
         {
+            SeeksNoUtility = Job.Sought != JobSought.Utilities,
             Sweeps = Job.Sweeps.Count,
             Profiles = Job.Profiles.Count,
             ProfilesOpen = Job.Profiles.Count(p => p.ReadAt is null),

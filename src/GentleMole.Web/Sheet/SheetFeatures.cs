@@ -60,10 +60,20 @@ internal static class SheetFeatures
             yield return Make("found", ExportShape.Line, found.Points,
                 ("utility", Utility(sheet.LineById(found.LineId)?.Line)), ("owner", sheet.LineById(found.LineId)?.Line.Owner), ("is", SweepWords.Become(found.Becomes)),
                 ("probability", Math.Round(found.Probability, 3)), ("positionUncertaintyMetres", Math.Round(found.Lateral95Metres, 3)), ("depthMetres", found.DepthMetres is { } d ? Math.Round(d, 2) : null),
-                ("qualityLevel", nameof(QualityLevel.D)), ("method", found.Source == FoundBy.Radar ? "radar: runs over neighbouring lines" : "sweep: " + string.Join(", ", found.Modes.Select(SweepWords.Said))),
+                ("qualityLevel", RadarLevel.Of(found is { Source: FoundBy.Radar, Becomes: not FoundAs.Ghost }, found.Probability, covers is not null && found.CoverHalfMetres is not null).ToString()), ("method", found.Source == FoundBy.Radar ? "radar: runs over neighbouring lines" : "sweep: " + string.Join(", ", found.Modes.Select(SweepWords.Said))),
                 ("coverLeastMetres", covers is null ? null : Math.Round(covers.Min(), 3)), ("coverMostMetres", covers is null ? null : Math.Round(covers.Max(), 3)),
                 ("coverUncertaintyMetres", found.CoverHalfMetres is { } half ? Math.Round(half, 3) : null),
                 ("next", found is { Becomes: FoundAs.Unknown, SettledAt: null } ? SweepWords.Step(found.NextStep) : null), ("outcome", found.Outcome), ("note", found.Note));
+        }
+
+        foreach (var body in sheet.Job.Bodies.Where(b => b.Outline.Count >= 3))
+        {
+            yield return Make("body", ExportShape.Area, body.Outline,
+                ("number", body.Number), ("is", body.IsNothing ? "nothing" : BodyWords.Short(body.Becomes)), ("guess", BodyWords.Short(body.Guess)), ("probability", body.Probability),
+                ("lengthMetres", body.LengthMetres), ("lengthUncertaintyMetres", body.LengthHalfMetres), ("widthMetres", body.WidthMetres), ("widthUncertaintyMetres", body.WidthHalfMetres),
+                ("coverMetres", body.CoverMetres), ("coverUncertaintyMetres", body.CoverHalfMetres), ("heightMetres", body.HeightMetres), ("heightUncertaintyMetres", body.HeightHalfMetres),
+                ("volumeCubicMetres", body.VolumeCubicMetres), ("volumeUncertaintyCubicMetres", body.VolumeHalfCubicMetres), ("qualityLevel", nameof(QualityLevel.D)), ("method", "radar: level echoes over neighbouring lines"),
+                ("next", body.IsUnsettled ? BodyWords.Step(body.NextStep) : null), ("outcome", body.Outcome), ("note", body.Note));
         }
 
         foreach (var feature in sheet.Lines.SelectMany(OfPushes).Concat(sheet.Searches.SelectMany(OfSearch)))

@@ -106,7 +106,7 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, KeptSheets kept)
             .Include(j => j.Sweeps).ThenInclude(s => s.Passes).ThenInclude(p => p.Responses).Include(j => j.Found).Include(j => j.Wires)
             .Include(j => j.Pushes).ThenInclude(p => p.Fixes).Include(j => j.Pushes).ThenInclude(p => p.Finds).ThenInclude(f => f.Photos)
             .Include(j => j.FaultSearches).ThenInclude(s => s.Levels).Include(j => j.MeasuredWires)
-            .Include(j => j.Profiles).ThenInclude(p => p.Picks).Include(j => j.Profiles).ThenInclude(p => p.Profile).Include(j => j.Calibrations).Include(j => j.Grids)
+            .Include(j => j.Profiles).ThenInclude(p => p.Picks).Include(j => j.Profiles).ThenInclude(p => p.Profile).Include(j => j.Calibrations).Include(j => j.Grids).Include(j => j.Bodies)
             .SingleOrDefaultAsync(j => j.Id == jobId, cancellation);
         if (job is null)
         {

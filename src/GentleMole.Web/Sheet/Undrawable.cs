@@ -62,6 +62,14 @@ internal static class Undrawable
             }
         }
 
+        foreach (var body in job.Bodies)
+        {
+            if (body.Outline.RemoveAll(p => !SiteRules.IsPlace(p)) > 0)
+            {
+                found.Add(new UndrawablePart($"body {body.Number}", "radar/bodies"));
+            }
+        }
+
         foreach (var model in job.LineModels)
         {
             model.Points = Run(model.Points, $"the suspected line {model.Name}", "hookup/ground");

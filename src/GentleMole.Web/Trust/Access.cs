@@ -41,6 +41,7 @@ internal static partial class Access
         ["/Stages/Radar/Collect"] = new(Everybody, Field),
         ["/Stages/Radar/Grid"] = new(Everybody, Field),
         ["/Stages/Radar/Runs"] = new(Everybody, Field),
+        ["/Stages/Radar/Bodies"] = new(Everybody, Field),
         ["/Stages/Radar/Slices"] = new(Everybody, Field),
         ["/Stages/Marks/Marks"] = new(Everybody, Field),
         ["/Stages/Handover/Handover"] = new(Everybody, Field),

@@ -38,6 +38,7 @@ internal static class LogWords
         ["WalkedProfile"] = "a radar profile",
         ["RadarPick"] = "a response in a radar profile",
         ["RadarGrid"] = "a grid of radar lines",
+        ["FoundBody"] = "a body in the ground",
         ["RadarCalibration"] = "a calibration of the radar",
         ["LineTie"] = "a bond or joint",
         ["Instrument"] = "an instrument",

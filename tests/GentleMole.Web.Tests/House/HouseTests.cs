@@ -39,7 +39,8 @@ public sealed class HouseTests
         ["Identify"] = ["Fields", "Hookup", "Instruments", "Lines", "Network", "Pinpoint", "Site", "Soil", "Sweeps"],
         ["Sweeps"] = ["Fields", "Hookup", "Lines", "Network", "Site"],
         ["Grids"] = ["Candidates", "Radar", "Site", "Sweeps"],
-        ["Practice"] = ["Candidates", "Fault", "Fields", "Follow", "Grids", "Hookup", "Identify", "Instruments", "Ledger", "Lines", "Network", "Pinpoint", "Radar", "Site", "Soil", "Sonde", "Sweeps", "Trace"],
+        ["Bodies"] = ["Grids", "Radar", "Site"],
+        ["Practice"] = ["Bodies", "Candidates", "Fault", "Fields", "Follow", "Grids", "Hookup", "Identify", "Instruments", "Ledger", "Lines", "Network", "Pinpoint", "Radar", "Site", "Soil", "Sonde", "Sweeps", "Trace"],
     };
 
     private static readonly Dictionary<string, string[]> Web = new()

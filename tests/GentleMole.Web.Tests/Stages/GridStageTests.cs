@@ -107,7 +107,11 @@ public class GridStageTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.True(lead > 0, string.Join("\n", runs));
         Assert.NotEmpty(page.QuerySelectorAll(".plan [data-layer=runs] polyline"));
 
+        // The drain's joint leaks; the lead pipe is dry.
+        var drain = runs.FindIndex(r => r.Contains("sewer of Bay Drains Board", StringComparison.Ordinal)) + 1;
+        Assert.Contains("Possible leak from", Text(await RunsAsync($"?run={drain}"), ".panel-body"), StringComparison.Ordinal);
         var chosen = await RunsAsync($"?run={lead}");
+        Assert.Contains("no wet ground shows", Text(chosen, ".panel-body"), StringComparison.Ordinal);
         Assert.NotNull(chosen.QuerySelector(".cut-drawing .cut-met"));
         var key = chosen.QuerySelector("input[name=key]")!.GetAttribute("value")!;
 
@@ -132,6 +136,11 @@ public class GridStageTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.Equal((FoundBy.Radar, FoundAs.Unknown, false), (found.Source, found.Becomes, found.IsNormal));
         Assert.Equal(found.Points.Count, found.CoversMetres.Count);
 
+        // Found in the field with its depth, and looked at: level B on what is taken away.
+        var away = System.Text.Json.JsonDocument.Parse(await _locator.GetStringAsync(new Uri("/jobs/4/files/geojson", UriKind.Relative)));
+        var exported = away.RootElement.GetProperty("features").EnumerateArray().Select(f => f.GetProperty("properties")).Single(f => f.TryGetProperty("coverLeastMetres", out _));
+        Assert.Equal("B", exported.GetProperty("qualityLevel").GetString());
+
         // The truth of the demo: it falls from 0.70 m to 0.76 m of cover between the ends of the grid.
         Assert.All(found.CoversMetres, c => Assert.InRange(c, 0.64, 0.8));
         var line = await host.StoreAsync(db => db.Lines.AsNoTracking().SingleAsync(l => l.Id == found.LineId));
@@ -144,6 +153,26 @@ public class GridStageTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.Contains("put a signal on it", Text(await RunsAsync(), ".panel-body"), StringComparison.Ordinal);
         await _locator.SendAsync($"{Yard}/runs", "Settled", ("found", found.Id.ToString(CultureInfo.InvariantCulture)), ("outcome", "dead, cut at the wall"));
         Assert.DoesNotContain("Radar found a line that nobody knew of", (await OpenAsync("/jobs/4/handover")).Body!.TextContent, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task All_profiles_are_taken_away_at_once_with_where_they_lie_and_are_read_back()
+    {
+        var page = await OpenAsync($"{Yard}/grid");
+        var link = page.QuerySelectorAll("a").Single(a => a.TextContent == "All profiles as SEG-Y").GetAttribute("href")!;
+        await using var zip = new System.IO.Compression.ZipArchive(new MemoryStream(await _locator.GetByteArrayAsync(new Uri(link, UriKind.Relative))));
+        Assert.Equal(19, zip.Entries.Count);
+        using var list = new StreamReader(zip.GetEntry("profiles.csv")!.Open());
+        var rows = (await list.ReadToEndAsync()).Split("\r\n", StringSplitOptions.RemoveEmptyEntries);
+        Assert.Equal(19, rows.Length);
+        Assert.StartsWith("2,profile-2.sgy,1.1,9,1.1,0", rows[2], StringComparison.Ordinal);
+        await using var file = new MemoryStream();
+        await zip.GetEntry("profile-2.sgy")!.Open().CopyToAsync(file);
+        file.Position = 0;
+        var back = await GentleMole.Exchange.Radar.SegYReader.ReadAsync(file, null, default);
+        Assert.True(back.IsGood);
+        Assert.Equal((181, 360), (back.Value.Traces, back.Value.SamplesEach));
+        Assert.Equal(HttpStatusCode.NotFound, (await _locator.GetAsync(new Uri("/jobs/2/radar/grid?handler=Files", UriKind.Relative))).StatusCode);
     }
 
     [Fact]

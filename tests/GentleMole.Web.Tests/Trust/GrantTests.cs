@@ -18,6 +18,7 @@ public class GrantTests(MoleHost host) : IClassFixture<MoleHost>
     [InlineData("/jobs/{0}/radar/calibrate")]
     [InlineData("/jobs/{0}/radar/grid")]
     [InlineData("/jobs/{0}/radar/runs")]
+    [InlineData("/jobs/{0}/radar/bodies")]
     [InlineData("/jobs/{0}/radar/slices")]
     [InlineData("/jobs/{0}/radar/slices?handler=Slice&depth=0.7m")]
     [InlineData("/jobs/{0}/trace/fault")]

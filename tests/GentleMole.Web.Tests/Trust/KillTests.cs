@@ -33,7 +33,7 @@ public sealed class KillTests : IDisposable
 
             using var again = KilledProcess.Serve(data);
             await again.ReadyAsync();
-            Assert.Equal(4, (await again.Device.GetFromJsonAsync<JsonElement>("/api/v1/jobs")).GetArrayLength());
+            Assert.Equal(5, (await again.Device.GetFromJsonAsync<JsonElement>("/api/v1/jobs")).GetArrayLength());
             await again.KillAsync();
             SqliteConnection.ClearAllPools();
             Directory.Delete(data, true);

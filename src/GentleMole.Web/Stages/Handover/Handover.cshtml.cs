@@ -1,4 +1,5 @@
 using System.Text;
+using GentleMole.Core;
 using GentleMole.Core.Job;
 using GentleMole.Exchange.Scenes;
 using GentleMole.Core.Marking;
@@ -32,9 +33,21 @@ internal sealed class HandoverPage(MoleDb db, SheetLoader loader, PlaceClock clo
 
     private int Unsure => Sheet.Lines.Count(l => l.Line.Answer is LineAnswer.NotFound or LineAnswer.Escalated);
 
-    public string Shape => Open > 0 || Sheet.Lines.Count == 0 ? "reject" : Unsure > 0 ? "caution" : "sound";
+    /// <summary>What stands in the way, where no utility is sought.</summary>
+    private IReadOnlyList<FieldError> InTheWay => Sheet.Job.Sought == JobSought.Utilities
+        ? AnswerRules.CheckHandover([.. Sheet.Lines.Select(l => l.Line.Answer)])
+        : AnswerRules.CheckHandover([.. Sheet.Lines.Select(l => l.Line.Answer)], Sheet.Job.Profiles.Count, Sheet.Job.Profiles.Count(p => p.ReadAt is null));
 
-    public string Say => Sheet.Lines.Count == 0
+    private int Unsettled => Sheet.Job.Bodies.Count(b => b.IsUnsettled);
+
+    public string Shape => Sheet.Job.Sought != JobSought.Utilities ? InTheWay.Count > 0 ? "reject" : Unsettled > 0 ? "caution" : "sound"
+        : Open > 0 || Sheet.Lines.Count == 0 ? "reject" : Unsure > 0 ? "caution" : "sound";
+
+    public string Say => Sheet.Job.Sought != JobSought.Utilities
+        ? InTheWay.Count > 0 ? $"Not ready: {InTheWay[0].Sentence[..1].ToLowerInvariant()}{InTheWay[0].Sentence[1..]}"
+            : Sheet.Job.HandedOverAt is { } gone ? $"Handed over {ClockWords.Day(PlaceClock.Local(gone, Sheet.Firm.TimeZone).Date)}."
+            : Unsettled > 0 ? $"It can go out, with {Unsettled} that {(Unsettled == 1 ? "is" : "are")} not known." : "It can go out."
+        : Sheet.Lines.Count == 0
         ? "Nothing to hand over: no utility is on the notice."
         : Open > 0
             ? $"Not ready: {Open} {(Open == 1 ? "utility has" : "utilities have")} no answer."
@@ -42,14 +55,14 @@ internal sealed class HandoverPage(MoleDb db, SheetLoader loader, PlaceClock clo
                 ? $"Handed over {ClockWords.Day(PlaceClock.Local(at, Sheet.Firm.TimeZone).Date)}."
                 : Unsure > 0 ? $"It can go out, with {Unsure} not found or escalated." : "It can go out: every utility has its answer.";
 
-    public string Why => Sheet.MarksExpire is { } until
+    public string Why => HandoverWords.Sought(Sheet) is { } sought ? sought : Sheet.MarksExpire is { } until
         ? $"Marks hold until {ClockWords.Day(until)}, {ClockWords.Away(Period.DaysBetween(Sheet.Now.Date, until))}; after that they must be made again."
         : "Marks are dated when the first utility is answered as marked.";
 
     public async Task<IActionResult> OnPostAsync()
     {
         var reader = Reader();
-        reader.Refuse(AnswerRules.CheckHandover([.. Sheet.Lines.Select(l => l.Line.Answer)]));
+        reader.Refuse(InTheWay);
         if (!reader.IsGood)
         {
             return Refused(reader);

@@ -1,4 +1,6 @@
 using GentleMole.Core;
+using GentleMole.Core.Bodies;
+using GentleMole.Core.Job;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Records;
 using GentleMole.Core.Site;
@@ -54,6 +56,28 @@ internal static class HandoverWords
         }
 
         return said;
+    }
+
+    /// <summary>What was sought, where it is no utility; null for the usual job.</summary>
+    public static string? Sought(JobSheet sheet) => sheet.Job.Sought switch
+    {
+        JobSought.Utilities => null,
+        JobSought.Voids => "Hollows under the surface were sought. No utility was sought: this sheet says nothing about pipes and cables.",
+        JobSought.Graves => "Graves that nothing shows were sought, with due respect and without breaking ground. No utility was sought: this sheet says nothing about pipes and cables.",
+        _ => throw new ArgumentOutOfRangeException(nameof(sheet)),
+    };
+
+    /// <summary>Bodies that somebody decided and that are something, each in one row: number, what it is, how long and broad, how deep, what it stands on.</summary>
+    public static IReadOnlyList<(string Number, string What, string Size, string Deep, string By)> Bodies(JobSheet sheet, Person person)
+    {
+        string Told(double value, double half) => $"{person.Length(value)} {person.PlusMinus(half)}";
+        return [.. sheet.Job.Bodies.Where(b => !b.IsNothing).OrderBy(b => b.Number).Select(b => (
+            b.Number.ToString(System.Globalization.CultureInfo.InvariantCulture),
+            Capital(b.SettledAt is not null && b.Outcome.Length > 0 ? $"settled: {b.Outcome}" : BodyWords.Kind(b.Becomes)) + (b.Note.Length > 0 ? $". {b.Note}" : ""),
+            $"{(b.IsOpen ? "at least " : "")}{Told(b.LengthMetres, b.LengthHalfMetres)} by {Told(b.WidthMetres, b.WidthHalfMetres)}, along {b.BearingDegrees:0}°"
+                + (b is { VolumeCubicMetres: { } room, VolumeHalfCubicMetres: { } half } ? $"; {BodyWords.Volume(Estimate.Symmetric(room, half), person)} if it is that" : ""),
+            (b.IsTopSeen ? "top at " : "dug through a layer at ") + Told(b.CoverMetres, b.CoverHalfMetres) + (b is { HeightMetres: { } high, HeightHalfMetres: { } less } ? $", {Told(high, less)} high" : ""),
+            $"{b.By}; radar, taken for {BodyWords.Short(b.Guess)} by {FigureWords.Chance(b.Probability)}"))];
     }
 
     /// <summary>Cautions that the sheet carries: what is doubtful on this one first, then what always holds.</summary>
@@ -118,6 +142,21 @@ internal static class HandoverWords
             said.Add($"{(found.Source == FoundBy.Radar ? "Radar" : $"A sweep ({string.Join(", ", found.Modes.Select(SweepWords.Said))})")} found a line that nobody knew of{place}{deep}{(found.DepthMetres is { } depth ? $", some {person.Length(depth)} to its centre" : "")}, not settled. Next: {SweepWords.Step(found.NextStep)}. {found.Note}".TrimEnd());
         }
 
+        foreach (var body in sheet.Job.Bodies.Where(b => b.IsUnsettled).OrderBy(b => b.Number))
+        {
+            said.Add($"Body {body.Number}, {person.Length(body.LengthMetres)} by {person.Length(body.WidthMetres)} at {At(body.Middle, person)}, is not known, its top some {person.Length(body.CoverMetres)} below the surface. Next: {BodyWords.Step(body.NextStep)}. {body.Note}".TrimEnd());
+        }
+
+        if (sheet.Job.Bodies.Exists(b => b is { IsNothing: false, Becomes: BodyKind.Hollow or BodyKind.Water }))
+        {
+            said.Add("What is hollow may give way, and may hold water, gas or foul air: nobody drives over it, opens it or goes into it before somebody who may has looked.");
+        }
+
+        if (sheet.Job.Sought == JobSought.Graves || sheet.Job.Bodies.Exists(b => b is { IsNothing: false, Becomes: BodyKind.Grave }))
+        {
+            said.Add("What has the shape of a grave is treated as one until those who keep the ground, or the authority of the place, say otherwise. It is not opened to find out. A grave that has quite decayed may not show at all.");
+        }
+
         var open = SheetSweeps.Of(sheet).Open.Count();
         if (open > 0)
         {
@@ -139,8 +178,13 @@ internal static class HandoverWords
             said.Add($"{sheet.Loose.Count} reading{(sheet.Loose.Count == 1 ? "" : "s")} of instruments belong to no utility on the notice: treat as unknown lines.");
         }
 
-        said.Add("Depths are to the centre of the conductor on the day of reading. They are not a clearance to dig to.");
-        said.Add($"No machine within {person.Length(sheet.Firm.ToleranceMetres)} of each side of a marked line. Expose by hand or vacuum first; readings never replace exposing.");
+        if (Sought(sheet) is { } sought)
+        {
+            said.Add(sought + " Before anybody digs, have utilities located.");
+        }
+
+        said.Add(sheet.Job.Sought == JobSought.Utilities ? "Depths are to the centre of the conductor on the day of reading. They are not a clearance to dig to." : "Depths are to the top of what answered, with the ground's velocity of the day. They are not a clearance to dig to.");
+        said.Add(sheet.Job.Sought != JobSought.Utilities ? "Before anything is opened, its outline is checked again by whoever may open it; readings never replace looking." : $"No machine within {person.Length(sheet.Firm.ToleranceMetres)} of each side of a marked line. Expose by hand or vacuum first; readings never replace exposing.");
         said.Add("What is not shown may still be there. Local rules and licensed practice take precedence over this sheet.");
         return said;
     }

@@ -31,6 +31,7 @@ internal sealed class NoticePage(MoleDb db, SheetLoader loader) : SheetPage(db, 
         var reader = Reader();
         var job = await TrackedJobAsync();
         job.Name = reader.Text("name", CalledNotice.MostName, required: true);
+        job.Sought = reader.Choice("sought", JobSought.Utilities);
         job.Where = reader.Text("where", CalledNotice.MostWhere);
         job.Digger = reader.Text("digger", CalledNotice.MostText);
         job.Contact = reader.Text("contact", CalledNotice.MostText);

@@ -1,9 +1,13 @@
+using System.Globalization;
+using System.IO.Compression;
+using System.Text;
 using GentleMole.Core;
 using GentleMole.Core.Grids;
 using GentleMole.Core.Measures;
 using GentleMole.Core.Radar;
 using GentleMole.Core.Site;
 using GentleMole.Core.Sweeps;
+using GentleMole.Exchange.Radar;
 using GentleMole.Store;
 using GentleMole.Store.Model;
 using GentleMole.Web.Drawing;
@@ -16,7 +20,7 @@ using Microsoft.EntityFrameworkCore;
 namespace GentleMole.Web.Stages;
 
 /// <summary>A grid of radar lines is laid over an area and ticked off as its lines are walked.</summary>
-internal sealed class GridPage(MoleDb db, SheetLoader loader, PlaceClock clock) : RadarStagePage(db, loader)
+internal sealed class GridPage(MoleDb db, SheetLoader loader, PlaceClock clock, RadarDesk desk) : RadarStagePage(db, loader)
 {
     private const int MostGrids = 20;
     private const int MostNote = 500;
@@ -81,6 +85,46 @@ internal sealed class GridPage(MoleDb db, SheetLoader loader, PlaceClock clock) 
         }
 
         return RedirectToPage(null, null, new { id = Id });
+    }
+
+    /// <summary>To the millimetre, and no zero with a sign.</summary>
+    private static double Mm(double metres) => Math.Round(metres, 3) + 0.0;
+
+    /// <summary>All profiles that lie on the site as they came, one SEG-Y file each, with a list of where they lie.</summary>
+    public async Task<IActionResult> OnGetFilesAsync()
+    {
+        var laid = GridFinds.Laid(Sheet);
+        if (laid.Count == 0)
+        {
+            return NotFound();
+        }
+
+        // An archive is put together out of order: in a file that goes with its last reader, not in memory.
+        var room = new FileStream(Path.GetTempFileName(), FileMode.Create, FileAccess.ReadWrite, FileShare.None, 1 << 16, FileOptions.DeleteOnClose | FileOptions.Asynchronous);
+        var list = new StringBuilder("profile,file,fromEastMetres,fromNorthMetres,toEastMetres,toNorthMetres,wheelFactor,name\r\n");
+        var zip = await ZipArchive.CreateAsync(room, ZipArchiveMode.Create, leaveOpen: true, entryNameEncoding: null, HttpContext.RequestAborted);
+        await using (zip)
+        {
+            foreach (var walked in laid)
+            {
+                // Traces that are gone are left out; the list says which are there.
+                if (await desk.ProfileAsync(walked.Profile!, 1) is not { Traces: > 0 } profile)
+                {
+                    continue;
+                }
+
+                var (from, to, file) = (walked.PlaceAt(0)!.Value, walked.PlaceAt(walked.Profile!.LengthMetres)!.Value, $"profile-{walked.Number}.sgy");
+                list.Append(CultureInfo.InvariantCulture, $"{walked.Number},{file},{Mm(from.East):0.###},{Mm(from.North):0.###},{Mm(to.East):0.###},{Mm(to.North):0.###},{walked.WheelFactor:0.######},\"{walked.Name.Replace("\"", "\"\"", StringComparison.Ordinal)}\"\r\n");
+                await using var entry = await zip.CreateEntry(file, CompressionLevel.Fastest).OpenAsync(HttpContext.RequestAborted);
+                await SegYWriter.WriteAsync(profile, ["SAMPLES AS THEY CAME", string.Create(CultureInfo.InvariantCulture, $"FIRST TRACE AT {from.East:0.00} E {from.North:0.00} N, LAST AT {to.East:0.00} E {to.North:0.00} N, SITE METRES")], entry, HttpContext.RequestAborted);
+            }
+
+            await using var lines = await zip.CreateEntry("profiles.csv").OpenAsync(HttpContext.RequestAborted);
+            await lines.WriteAsync(Encoding.UTF8.GetBytes(list.ToString()), HttpContext.RequestAborted);
+        }
+
+        room.Position = 0;
+        return File(room, "application/zip", $"job-{Id}-radar.zip");
     }
 
     /// <summary>How the grid that is asked for would do, in one sentence.</summary>

@@ -7,7 +7,7 @@ namespace GentleMole.Web.Stages;
 
 /// <summary>What all profiles of a job answer from below, or why there is nothing to cut.</summary>
 /// <param name="Velocity">With which times became depths, metres per nanosecond.</param>
-/// <param name="FloorMetres">Depth from which on there is nothing but noise, by the noisiest of the profiles; null where the windows end first.</param>
+/// <param name="FloorMetres">Depth from which on there is nothing but noise, by most of the profiles that heard something deep; null where the windows end first.</param>
 internal sealed record GridVolume(SliceVolume? Volume, string? Missing, double? FloorMetres, double Velocity)
 {
     private const double MostDepth = 8;
@@ -33,16 +33,20 @@ internal sealed record GridVolume(SliceVolume? Volume, string? Missing, double? 
             return new GridVolume(null, "The traces of these profiles are gone. Bring them back from a backup.", null, velocity);
         }
 
-        double? floor = null;
+        // A line over clean ground hears nothing deep for want of anything there: the ground is judged by the quarter of the lines that hear deepest.
+        var floors = new List<double>();
         foreach (var profile in laid.Select(p => p.Profile!))
         {
-            if (await desk.FactsAsync(profile) is { } facts && facts.Floor.FromNanoseconds < (profile.SamplesEach * profile.IntervalNanoseconds) - 1e-9)
+            if (await desk.FactsAsync(profile) is { } facts)
             {
-                var here = Hyperbola.CoverOf(Math.Max(0, facts.Floor.FromNanoseconds - facts.Direct.TimeZeroNanoseconds), 0, velocity, profile.SeparationMetres ?? 0);
-                floor = Math.Min(floor ?? double.PositiveInfinity, here);
+                floors.Add(facts.Floor.FromNanoseconds < (profile.SamplesEach * profile.IntervalNanoseconds) - 1e-9
+                    ? Hyperbola.CoverOf(Math.Max(0, facts.Floor.FromNanoseconds - facts.Direct.TimeZeroNanoseconds), 0, velocity, profile.SeparationMetres ?? 0)
+                    : double.PositiveInfinity);
             }
         }
 
+        floors.Sort();
+        double? floor = floors.Count > 0 && floors[floors.Count * 3 / 4] is var heard && heard < double.PositiveInfinity ? heard : null;
         return new GridVolume(volume, null, floor, velocity);
     }
 }

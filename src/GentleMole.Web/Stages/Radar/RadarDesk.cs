@@ -1,3 +1,4 @@
+using GentleMole.Core.Bodies;
 using GentleMole.Core.Grids;
 using GentleMole.Core.Radar;
 using GentleMole.Core.Site;
@@ -69,12 +70,54 @@ internal sealed class RadarDesk(DataFolder folder, ProcessorGate gate)
         }, v => v.Bytes);
     }
 
+    /// <summary>Stretches of a run over which the ground may be wet.</summary>
+    /// <param name="laid">The profiles in the order in which the run counts them, each with its place.</param>
+    public async Task<IReadOnlyList<WetStretch>> WetAsync(IReadOnlyList<(RadarRecord Record, double WheelFactor, SitePoint Start, SitePoint Way)> laid, RadarRun run, double velocity)
+    {
+        var key = string.Join('|', laid.Select(l => FormattableString.Invariant($"{l.Record.Id} {l.WheelFactor} {l.Start} {l.Way}"))) + string.Join('|', run.Points.Select(p => p.Place));
+        var told = await HoldAsync((key, "wet", velocity), async () =>
+        {
+            var lines = new List<SliceLine>();
+            foreach (var (record, factor, start, way) in laid)
+            {
+                if (await FactsAsync(record) is { } facts && await ProfileAsync(record, factor) is { } profile)
+                {
+                    lines.Add(new SliceLine(profile, facts.Direct, start, way));
+                }
+            }
+
+            return (IReadOnlyList<WetStretch>?)await gate.RunAsync(() => WetSearch.Of(WetSearch.Probe(lines, run, velocity)), CancellationToken.None);
+        }, w => Small);
+        return told ?? [];
+    }
+
+    /// <summary>Bodies that lines together show; kept as long as they lie where they do.</summary>
+    public Task<GroundBodies?> BodiesAsync(string laid, IReadOnlyList<LevelLine> lines, Core.Estimate velocity, IReadOnlyList<RadarRun> runs, bool isGraveyard) => HoldAsync((laid, "bodies", velocity, isGraveyard), async () =>
+        (GroundBodies?)await gate.RunYieldingAsync(stop => BodySearch.Of(lines, velocity, runs, isGraveyard, stop)), b => Small);
+
+    /// <summary>The same where it is there already.</summary>
+    public GroundBodies? BodiesIfThere(string laid, Core.Estimate velocity, bool isGraveyard) => IfThere<GroundBodies>((laid, "bodies", velocity, isGraveyard));
+
+    /// <summary>What stays level under it, with the ground's velocity; it lies nowhere yet.</summary>
+    public Task<LevelLine?> LevelsAsync(RadarRecord record, double wheelFactor, double velocity) => HoldAsync(LevelKey(record, wheelFactor, velocity), async () =>
+        await ProfileAsync(record, wheelFactor) is { Traces: > 0 } profile && await FactsAsync(record) is { } facts
+            ? await gate.RunYieldingAsync(stop => LevelLine.Of(profile, LevelSearch.Of(profile, facts.Direct, velocity, stop), default, default))
+            : null, l => Small);
+
+    /// <summary>The same where it is there already.</summary>
+    public LevelLine? LevelsIfThere(RadarRecord record, double wheelFactor, double velocity) => IfThere<LevelLine>(LevelKey(record, wheelFactor, velocity));
+
+    private static (Guid, int, string, double, double) LevelKey(RadarRecord record, double wheelFactor, double velocity) => (record.Id, record.Traces, "levels", wheelFactor, velocity);
+
     /// <summary>What the search found, where it is there already.</summary>
-    public RadarFinding? FindingIfThere(RadarRecord record, double wheelFactor)
+    public RadarFinding? FindingIfThere(RadarRecord record, double wheelFactor) => IfThere<RadarFinding>((record.Id, record.Traces, "finding", wheelFactor));
+
+    private T? IfThere<T>(object key)
+        where T : class
     {
         lock (_lock)
         {
-            return _held.TryGetValue((record.Id, record.Traces, "finding", wheelFactor), out var held) && held.Made is { IsCompletedSuccessfully: true, Result: RadarFinding finding } ? finding : null;
+            return _held.TryGetValue(key, out var held) && held.Made is { IsCompletedSuccessfully: true, Result: T made } ? made : null;
         }
     }
 

@@ -1,10 +1,13 @@
 using System.Globalization;
+using System.Security.Cryptography;
+using System.Text;
 using GentleMole.Core.Job;
 using GentleMole.Core.Radar;
 using GentleMole.Core.Site;
 using GentleMole.Store;
 using GentleMole.Store.Model;
 using GentleMole.Web.Drawing;
+using GentleMole.Web.Setup;
 using GentleMole.Web.Sheet;
 using GentleMole.Web.Words;
 using Microsoft.AspNetCore.Mvc;
@@ -94,8 +97,53 @@ internal abstract class RadarStagePage(MoleDb db, SheetLoader loader) : SheetPag
 
     private const double UsualVelocity = 0.1;
 
+    /// <summary>
+    /// What all profiles that lie somewhere show together; null while some are still searched, or there is none. A page does not wait: it sets searches going,
+    /// some at a time, and says how far they are.
+    /// </summary>
+    protected async Task<GridFinds?> FindsAsync(RadarDesk desk, ProcessorGate gate, bool wait)
+    {
+        var read = new List<(WalkedProfile Profile, IReadOnlyList<ToldTarget> Targets)>();
+        var (laid, searching, gone) = (GridFinds.Laid(Sheet), 0, 0);
+        foreach (var profile in laid)
+        {
+            if (await desk.FactsAsync(profile.Profile!) is not { } facts)
+            {
+                gone++;
+                continue;
+            }
+
+            var finding = desk.FindingIfThere(profile.Profile!, profile.WheelFactor);
+            if (finding is null && (wait || searching++ < AtOnce))
+            {
+                var search = desk.FindingAsync(profile.Profile!, profile.WheelFactor);
+                finding = wait ? await search : search.IsCompletedSuccessfully ? search.Result : null;
+            }
+
+            if (finding is not null)
+            {
+                read.Add((profile, ToldTarget.Join(profile, finding, facts)));
+            }
+        }
+
+        (Progress, Gone) = ((laid.Count - gone, read.Count), gone);
+        return Progress.All > 0 && read.Count == Progress.All ? await gate.RunAsync(() => GridFinds.Of(read, HttpContext.RequestAborted), HttpContext.RequestAborted) : null;
+    }
+
+    private const int AtOnce = 6;
+
+    /// <summary>Profiles that lie somewhere and have their traces, and those of them that are searched already.</summary>
+    public (int All, int Searched) Progress { get; private set; }
+
+    /// <summary>Profiles whose traces are gone.</summary>
+    public int Gone { get; private set; }
+
     /// <summary>What says which volume a picture is of: another place of a profile is another picture.</summary>
-    protected string VolumeVersion(double velocity) => string.Create(CultureInfo.InvariantCulture, $"{Sheet.Job.Profiles.Count}-{Sheet.Job.Profiles.Sum(p => (p.StartEastMetres ?? 0) + (3 * (p.StartNorthMetres ?? 0)) + (0.1 * (p.BearingDegrees ?? 0)) + p.WheelFactor):0.###}-{velocity:0.####}");
+    protected string VolumeVersion(double velocity)
+    {
+        var laid = string.Join('|', Sheet.Job.Profiles.OrderBy(p => p.Id).Select(p => string.Create(CultureInfo.InvariantCulture, $"{p.ProfileId} {p.StartEastMetres} {p.StartNorthMetres} {p.BearingDegrees} {p.WheelFactor}")));
+        return string.Create(CultureInfo.InvariantCulture, $"{Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(laid)).AsSpan(0, 6))}-{velocity:0.####}");
+    }
 
     /// <summary>Address of the picture of a cut. Lengths in it carry their unit: a bare number is read as the person reads.</summary>
     protected string CutPicture(IReadOnlyList<SitePoint> cut, double velocity) =>

@@ -16,8 +16,6 @@ namespace GentleMole.Web.Stages;
 /// <summary>Responses of neighbouring profiles join into runs; somebody says what each is.</summary>
 internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, RadarDesk desk, ProcessorGate gate) : RadarStagePage(db, loader)
 {
-    private const int AtOnce = 6;
-
     /// <summary>Run at hand, by its number.</summary>
     [BindProperty(SupportsGet = true, Name = "run")]
     public int? RunNumber { get; set; }
@@ -26,12 +24,6 @@ internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
     public GridFinds? Finds { get; private set; }
 
     public IReadOnlyList<FoundRun> Found { get; private set; } = [];
-
-    /// <summary>Profiles that lie somewhere, and those of them that are searched already.</summary>
-    public (int All, int Searched) Progress { get; private set; }
-
-    /// <summary>Profiles whose traces are gone.</summary>
-    public int Gone { get; private set; }
 
     /// <summary>Profiles that lie nowhere.</summary>
     public int Placeless => Profiles.Count(p => p.PlaceAt(0) is null);
@@ -136,7 +128,7 @@ internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
         var deep = covers.Max() - covers.Min() < 0.02 ? Person.Length(covers.Average()) : $"{Person.Length(covers.Min())} to {Person.Length(covers.Max())}";
         var angle = run.Points.Average(p => p.CrossingDegrees);
         return $"{(found.Decision is { } decided ? FoundChoice.Says(Sheet, decided, NoUtility) : Seems(found))} Met on {run.Points.Count} of {run.Crossed} lines that cross it, {Person.Run(run.LengthMetres)} long; its top {deep} ± {Person.Length(run.CoverUncertaintyMetres)} below the surface, {Person.PlusMinus(run.LateralUncertaintyMetres)} to the side. "
-            + $"First lobe {RadarWords.Polarity(run.IsNormal)}.{ByReceiver(found)}{(angle < 75 ? $" Crossed at some {angle:0}°; its cover is put right for that." : "")}{Stacked(found)}";
+            + $"First lobe {RadarWords.Polarity(run.IsNormal)}.{ByReceiver(found)}{(angle < 75 ? $" Crossed at some {angle:0}°; its cover is put right for that." : "")}{Stacked(found)}{OverBody(found)}";
     }
 
     /// <summary>Held against the line as the receiver has it, where it was traced with depths.</summary>
@@ -187,6 +179,13 @@ internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
         return Calibration?.Plan(Permittivity).ApartMetres is { } least && gap < least ? $"{told}: under {Person.Length(least)} one pipe can look like two, and two like one." : told + ".";
     }
 
+    /// <summary>Said where most of a run lies over a body that somebody decided: what is wide looks like a short pipe to lines across it.</summary>
+    private string OverBody(FoundRun found)
+    {
+        var over = Sheet.Job.Bodies.Find(b => b.IsDrawable && 2 * found.Run.Points.Count(p => b.Box.Holds(p.Place)) > found.Run.Points.Count);
+        return over is null ? "" : $" Most of it lies over body {over.Number} ({BodyWords.Short(over.Becomes)}): it may be that, and no pipe.";
+    }
+
     /// <summary>What it lies on, in words; empty when on nothing that is known.</summary>
     public static string Near(FoundRun found) => FoundChoice.OnWhat(found.Record, found.Near);
 
@@ -196,12 +195,55 @@ internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
 
     public const string NoUtility = "no utility: trench edge, layer, rubble";
 
+    /// <summary>Stretches of the run at hand over which the ground may be wet.</summary>
+    private IReadOnlyList<WetStretch> Wet { get; set; } = [];
+
+    /// <summary>Whether the run at hand leaks, as far as a radar can say.</summary>
+    public string SaysWet => Wet.Count == 0
+        ? "Nothing comes late, weak or ringing along it: no wet ground shows."
+        : string.Join(" ", Wet.Select(w => $"Possible leak {(w.ToMetres - w.FromMetres < 0.1 ? $"at {Person.Run(w.FromMetres)}" : $"from {Person.Run(w.FromMetres)} to {Person.Run(w.ToMetres)}")} along it, on {w.Lines} line{(w.Lines == 1 ? "" : "s")}: {string.Join(", ", Signs(w))}. Rain and drains wet the ground too: have it listened to or looked into."));
+
+    private static IEnumerable<string> Signs(WetStretch wet)
+    {
+        if (wet.LateNanoseconds > 0)
+        {
+            yield return $"its echo up to {wet.LateNanoseconds.ToString("0.0", System.Globalization.CultureInfo.InvariantCulture)} ns late (wet ground is slow)";
+        }
+
+        if (wet.Decibels > 0)
+        {
+            yield return $"up to {wet.Decibels:0} dB weaker (it swallows)";
+        }
+
+        if (wet.RingDecibels > 0)
+        {
+            yield return $"ringing up to {wet.RingDecibels:0} dB more after it";
+        }
+    }
+
+    /// <summary>Those stretches as they lie.</summary>
+    private IReadOnlyList<IReadOnlyList<SitePoint>> WetWays
+    {
+        get
+        {
+            if (RunAtHand is not { } run || Wet.Count == 0)
+            {
+                return [];
+            }
+
+            var way = new Run([.. run.Run.Points.Select(p => p.Place)]);
+            return [.. Wet.Select(w => (IReadOnlyList<SitePoint>)[.. Enumerable.Range(0, 9).Select(i => way.At(Math.Clamp(w.FromMetres - WetBeside + (i * (w.ToMetres - w.FromMetres + (2 * WetBeside)) / 8), 0, way.Length)))])];
+        }
+    }
+
+    private const double WetBeside = 0.2;
+
     protected override PlanExtras OnPlan => OverLines([]) with
     {
         Runs = Finds is { } finds
             ? new RunsOverlay(
                 [.. Found.Select(f => ((IReadOnlyList<SitePoint>)[.. f.Run.Points.Select(p => p.Place)], f.Number, f.Run.LateralUncertaintyMetres, f.Decision is not null, $"/jobs/{Id}/radar/runs?run={f.Number}#run-{f.Number}"))],
-                [.. finds.Runs.Isolated.Select(finds.PlaceOf)], RunNumber)
+                [.. finds.Runs.Isolated.Select(finds.PlaceOf)], RunNumber) { Wet = WetWays }
             : null,
     };
 
@@ -225,34 +267,12 @@ internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
     /// <param name="wait">What is decided needs what was found; a page does not wait for it.</param>
     private async Task LookAsync(bool wait)
     {
-        var read = new List<(WalkedProfile Profile, IReadOnlyList<ToldTarget> Targets)>();
-        var (laid, searching) = (GridFinds.Laid(Sheet), 0);
-        foreach (var profile in laid)
+        Finds = await FindsAsync(desk, gate, wait);
+        Found = Finds is null ? [] : FoundRun.Of(Sheet, Finds);
+        if (RunAtHand is { } chosen && Finds is { } finds)
         {
-            if (await desk.FactsAsync(profile.Profile!) is not { } facts)
-            {
-                Gone++;
-                continue;
-            }
-
-            var finding = desk.FindingIfThere(profile.Profile!, profile.WheelFactor);
-            if (finding is null && (wait || searching++ < AtOnce))
-            {
-                var search = desk.FindingAsync(profile.Profile!, profile.WheelFactor);
-                finding = wait ? await search : search.IsCompletedSuccessfully ? search.Result : null;
-            }
-
-            if (finding is not null)
-            {
-                read.Add((profile, ToldTarget.Join(profile, finding, facts)));
-            }
-        }
-
-        Progress = (laid.Count - Gone, read.Count);
-        if (Progress.All > 0 && read.Count == Progress.All)
-        {
-            Finds = await gate.RunAsync(() => GridFinds.Of(read, HttpContext.RequestAborted), HttpContext.RequestAborted);
-            Found = FoundRun.Of(Sheet, Finds);
+            var velocity = VelocityOfAll(desk).Value;
+            Wet = await desk.WetAsync([.. finds.Profiles.Select(p => (p.Profile!, p.WheelFactor, p.PlaceAt(0)!.Value, Azimuth.Of(p.BearingDegrees!.Value).Direction))], chosen.Run, velocity);
         }
 
         if (RunAtHand is { } run && await GridVolume.OfAsync(desk, Sheet, VelocityOfAll(desk).Value) is { Volume: { } volume } grid)
