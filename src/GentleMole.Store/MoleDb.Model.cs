@@ -87,6 +87,7 @@ public sealed partial class MoleDb
         builder.Entity<SweptResponse>().HasIndex(r => r.SweptPassId);
         builder.Entity<FoundLine>(found =>
         {
+            found.Ignore(f => f.Witness);
             found.Property(f => f.Points).HasConversion(AsJson<SitePoint>(), Compared<SitePoint>());
             found.Property(f => f.Modes).HasConversion(AsJson<Core.Sweeps.SweepMode>(), Compared<Core.Sweeps.SweepMode>());
             found.Property(f => f.CoversMetres).HasConversion(AsJson<double>(), Compared<double>());

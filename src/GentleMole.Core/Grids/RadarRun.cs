@@ -20,6 +20,37 @@ public sealed record RadarRun(IReadOnlyList<RunPoint> Points, double CoverUncert
     /// <summary>Lines that cross it and met nothing.</summary>
     public int Missed => Crossed - Points.Count;
 
+    /// <summary>Velocity of the ground over it by its own responses, the angle allowed for, metres per nanosecond.</summary>
+    public double VelocityMetresPerNanosecond { get; init; }
+
+    /// <summary>
+    /// The same with its covers by its own curves and by a velocity that is known from elsewhere on the site, each by its weight (inverse
+    /// variances, as <see cref="GridRuns.At"/> tells). Unchanged where the two contradict each other: then it is another ground, or a curve
+    /// was read wrong, and no middle of them is true.
+    /// </summary>
+    /// <param name="site">Velocity that somebody measured, metres per nanosecond.</param>
+    public RadarRun At(Estimate site)
+    {
+        var cover = Points[Points.Count / 2].CoverMetres;
+        if (VelocityMetresPerNanosecond <= 0 || cover <= 0)
+        {
+            return this;
+        }
+
+        var (factor, half) = (site.Value / VelocityMetresPerNanosecond, cover * Math.Sqrt(Math.Pow(site.HalfWidth / site.Value, 2) + (GroundVaries * GroundVaries)));
+        var (ours, theirs) = (1 / (CoverUncertaintyMetres * CoverUncertaintyMetres), 1 / (half * half));
+        if (Math.Abs(factor - 1) * cover > Math.Sqrt((half * half) + (CoverUncertaintyMetres * CoverUncertaintyMetres)))
+        {
+            return this;
+        }
+
+        var times = 1 + ((factor - 1) * theirs / (ours + theirs));
+        return this with { Points = [.. Points.Select(p => p with { CoverMetres = p.CoverMetres * times })], CoverUncertaintyMetres = 1 / Math.Sqrt(ours + theirs), VelocityMetresPerNanosecond = VelocityMetresPerNanosecond * times };
+    }
+
+    /// <summary>95 % of places on a site that looks alike have a velocity so near to that measured at one of them, as a part.</summary>
+    private const double GroundVaries = 0.04;
+
     /// <summary>How far apart in depth another run lies that goes right over or under this one, metres on average; null for one that does not.</summary>
     public double? OverOrUnder(RadarRun other)
     {

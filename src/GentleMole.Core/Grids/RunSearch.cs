@@ -50,7 +50,7 @@ public sealed class RunSearch
             isOwn = isOwn && search.IsQuickerAslant(velocity);
         }
 
-        return search.Told(search.Ground(isOwn) ?? velocity);
+        return search.Told(search.Ground(isOwn) ?? velocity, isOwn);
     }
 
     /// <summary>True when responses of one line (of all, where no line has two) differ in velocity: each has that of its own curve. What is alike to the digit is the ground's.</summary>
@@ -350,15 +350,15 @@ public sealed class RunSearch
     private const double SquareSine = 0.96;
     private const int EnoughSquare = 5;
 
-    private GridRuns Told(double velocity)
+    private GridRuns Told(double velocity, bool isOwn)
     {
         var told = _runs.OrderByDescending(r => r.LogOdds).Where(r => Chance(r) >= RadarRun.ClaimFrom).ToList();
         var joined = told.SelectMany(r => r.Hits).ToHashSet();
         return new GridRuns(
-            [.. told.Select(Told)], [.. Enumerable.Range(0, _grid.Met.Length).Where(m => !joined.Contains(m)).Select(m => (_grid.Met[m].Line, _grid.Met[m].Index)).Order()], _grid.Met.Length == 0 ? null : velocity);
+            [.. told.Select(r => Told(r, isOwn))], [.. Enumerable.Range(0, _grid.Met.Length).Where(m => !joined.Contains(m)).Select(m => (_grid.Met[m].Line, _grid.Met[m].Index)).Order()], _grid.Met.Length == 0 ? null : velocity);
     }
 
-    private RadarRun Told(RunPath run)
+    private RadarRun Told(RunPath run, bool isOwn)
     {
         var n = run.Hits.Length;
         var points = new RunPoint[n];
@@ -373,7 +373,10 @@ public sealed class RunSearch
         var common = Math.Max(stated * (1 - Math.Min(1, _evidence.CoverFactor * _evidence.CoverFactor)), Math.Pow(LeastCommon * points[n / 2].CoverMetres, 2));
         return new RadarRun(
             points, NinetyFive * Math.Sqrt(run.Cover.Variance(n / 2) + common), NinetyFive * Math.Sqrt(Enumerable.Range(0, n).Average(k => run.Aside.Variance(k))),
-            2 * run.Hits.Count(h => _grid.Met[h].IsNormal) > n, Chance(run), n + run.Missed);
+            2 * run.Hits.Count(h => _grid.Met[h].IsNormal) > n, Chance(run), n + run.Missed)
+        {
+            VelocityMetresPerNanosecond = run.Hits.Select((h, k) => _grid.Met[h].Velocity * (isOwn ? run.Sines[k] : 1)).Order().ElementAt(n / 2),
+        };
     }
 
     private const double LeastCommon = 0.02;

@@ -21,8 +21,12 @@ internal static class RunSeeds
         }
 
         seeds.Sort((x, y) => x.Score.CompareTo(y.Score));
-        return seeds.ConvertAll(s => (s.A, s.B));
+        var tried = new int[grid.Met.Length];
+        return [.. seeds.Where(s => tried[s.A] < MostEach && tried[s.B] < MostEach && ++tried[s.A] > 0 && ++tried[s.B] > 0).Select(s => (s.A, s.B))];
     }
+
+    /// <summary>Pairs of one response that are tried: in a field of stones there are hundreds, and what goes on shows among the likeliest.</summary>
+    private const int MostEach = 16;
 
     private static void Beside(WalkedGrid grid, RunEvidence evidence, int a, int line, List<(int A, int B, double Score)> seeds)
     {

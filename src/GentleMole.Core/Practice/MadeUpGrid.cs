@@ -1,5 +1,6 @@
 using GentleMole.Core.Grids;
 using GentleMole.Core.Site;
+using GentleMole.Core.Together;
 
 namespace GentleMole.Core.Practice;
 
@@ -14,22 +15,7 @@ public sealed record MadeUpGrid(IReadOnlyList<GridLine> Lines, IReadOnlyList<Mad
     public sealed record Pipe(Run Way, IReadOnlyList<double> Covers, bool IsNormal)
     {
         /// <summary>Cover so far along it, metres.</summary>
-        public double CoverAt(double chainageMetres)
-        {
-            double gone = 0;
-            for (var i = 1; i < Way.Points.Count; i++)
-            {
-                var step = Way.Points[i - 1].DistanceTo(Way.Points[i]);
-                if (chainageMetres <= gone + step || i == Way.Points.Count - 1)
-                {
-                    return Covers[i - 1] + ((Covers[i] - Covers[i - 1]) * Math.Clamp((chainageMetres - gone) / step, 0, 1));
-                }
-
-                gone += step;
-            }
-
-            return Covers[0];
-        }
+        public double CoverAt(double chainageMetres) => RadarWitness.CoverAt(Way, Covers, chainageMetres);
     }
 
     /// <summary>How a made-up grid is walked and read.</summary>

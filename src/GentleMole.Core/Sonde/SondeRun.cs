@@ -57,7 +57,7 @@ public static class SondeRun
         var stop = joined[p.Fix];
         var half = NinetyFive * Math.Sqrt((p.HeightSigmaMetres * p.HeightSigmaMetres) + (Uneven * Uneven));
         return new MarkPoint(p.Place, NinetyFive * stop.PlaceSigmaMetres, Estimate.Symmetric(p.Depth.Metres, half),
-            stop.Found.Verdict == Verdict.Reject ? Verdict.Caution : stop.Found.Verdict, p.Fix + 1);
+            stop.Found.Verdict == Verdict.Reject ? Verdict.Caution : stop.Found.Verdict, p.Fix + 1) { By = MarkedBy.Sonde, IsDoubtOfPlace = true };
     });
 
     private static double Scatter(IEnumerable<double> sigmas, double least, Bounds bounds) =>

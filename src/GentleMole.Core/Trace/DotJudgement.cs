@@ -31,6 +31,14 @@ public sealed record DotJudgement(
     /// <summary>Marking against a "do not mark" is the person's right, but the evidence must say why.</summary>
     public bool NeedsReasonToMark => Verdict == Verdict.Reject;
 
+    /// <summary>
+    /// True where no more is in doubt than the place right here, as of a disturbed field: then somebody who sees the body itself there may lift
+    /// it. A current that is missing or runs the wrong way says that it may be another line, and nobody sees whose a body is.
+    /// </summary>
+    public bool IsDoubtOfPlace => Verdict == Verdict.Caution
+        && Finding is DotFinding.TooFewSigns or DotFinding.PeakNullApart or DotFinding.NeighbourTakenOut or DotFinding.OneOrTwo or DotFinding.SeveralSmallSigns or DotFinding.AtFeature
+        && Signs.All(s => s.Kind is not (SignKind.Current or SignKind.CurrentDirection) || s.Outcome != SignOutcome.Disagrees);
+
     /// <summary>How many signs agree.</summary>
     public int Agreeing => Signs.Count(s => s.Agrees);
 

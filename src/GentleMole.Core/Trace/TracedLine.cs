@@ -44,7 +44,12 @@ public sealed class TracedLine
             joiner.Add(point);
         }
 
-        var points = joiner.Marks();
+        return InOrder(joiner.Marks());
+    }
+
+    /// <summary>The same of places that stand in order along the line already.</summary>
+    public static TracedLine InOrder(IReadOnlyList<MarkPoint> points)
+    {
         if (points.Count < 2)
         {
             return new TracedLine(points, null, []);

@@ -56,6 +56,7 @@ public static class DemoData
         await GiveAsync(db, "quill", [lido, floodlights], cancellation).ConfigureAwait(false);
         LidoJob.Work(lido, instruments[0], instruments[2], now);
         FloodlightsJob.Work(floodlights, instruments[0], instruments[2], now);
+        TanneryJob.Trace(tannery, instruments[0], instruments[2], now);
 
         await DemoRadar.PutAsync(db, lido, now, cancellation).ConfigureAwait(false);
         await TanneryJob.WorkAsync(db, tannery, now, cancellation).ConfigureAwait(false);

@@ -4,6 +4,7 @@ using GentleMole.Core.Notices;
 using GentleMole.Core.Practice;
 using GentleMole.Core.Radar;
 using GentleMole.Core.Site;
+using GentleMole.Core.Soil;
 using GentleMole.Store.Model;
 using GentleMole.Store.Radar;
 using Microsoft.EntityFrameworkCore;
@@ -11,7 +12,7 @@ using NodaTime;
 
 namespace GentleMole.Store.Demo;
 
-/// <summary>A yard walked with a radar on a grid: a drain, a plastic gas service, a pipe that is on no plan, a field of stones, a hollow, and a joint of the drain that leaks. The traces are simulated from the hidden ground.</summary>
+/// <summary>A yard walked with a radar on a grid: a drain, a plastic gas service with a tracer wire, a pipe that is on no plan, a field of stones, a hollow, and a joint of the drain that leaks. The traces are simulated from the hidden ground.</summary>
 internal static class TanneryJob
 {
     private const double Hertz = 400e6;
@@ -21,7 +22,7 @@ internal static class TanneryJob
     private const int Lines = 18;
 
     private static readonly BuriedLine Drain = DemoLine.Of(UtilityKind.Sewer, "clay", null, SupposedEnd.GoesOn, SupposedEnd.GoesOn, (-3, 2.1, 1.02), (5, 2.6, 1.1), (14, 3.1, 1.19));
-    private static readonly BuriedLine Gas = DemoLine.Of(UtilityKind.Gas, "PE", null, SupposedEnd.GoesOn, SupposedEnd.GoesOn, (-2, 4.2, 0.62), (4, 6.4, 0.64), (9.2, 8.7, 0.66));
+    private static readonly BuriedLine Gas = DemoLine.Of(UtilityKind.Gas, "PE with tracer wire", null, new SupposedEnd(EndSupposed.Open), new SupposedEnd(EndSupposed.Earthed, 25), (-2, 4.2, 0.62), (4, 6.4, 0.64), (9.2, 8.7, 0.66));
     private static readonly BuriedLine Lead = DemoLine.Of(UtilityKind.Water, "lead", null, SupposedEnd.GoesOn, SupposedEnd.GoesOn, (2.2, 5.3, 0.71), (7, 5.1, 0.74), (13, 4.5, 0.78));
     private static readonly BuriedBlock Hollow = new(new(8.6, 7.1), 94, 2, 1.2, 0.7, 0.5, 1);
 
@@ -55,7 +56,7 @@ internal static class TanneryJob
         job.Lines.AddRange(
         [
             new SoughtLine { Kind = UtilityKind.Sewer, Owner = "Bay Drains Board", Material = "clay", OutsideDiameterMetres = 0.15, ExpectedRun = [new(-3, 2.9), new(14, 2.9)] },
-            new SoughtLine { Kind = UtilityKind.Gas, Owner = "Tamsin Gas", Material = "PE, no tracer", OutsideDiameterMetres = 0.063, ExpectedRun = [new(-2, 4.6), new(9, 9)] },
+            new SoughtLine { Kind = UtilityKind.Gas, Owner = "Tamsin Gas", Material = "PE, tracer wire", OutsideDiameterMetres = 0.063, ExpectedRun = [new(-2, 4.6), new(9, 9)] },
         ]);
         job.Features.AddRange(
         [
@@ -63,6 +64,14 @@ internal static class TanneryJob
             new SiteFeature { Name = "yard wall", Shape = FeatureShape.Line, Points = [new(-5, -1.4), new(15, -1.4)] },
         ]);
         return job;
+    }
+
+    /// <summary>The tracer wire of the gas service, walked with a receiver before the grid: the yard's known target.</summary>
+    public static void Trace(Job job, Instrument transmitter, Instrument receiver, Instant now)
+    {
+        var crew = new DemoCrew(job, new HiddenGround(SoilGround.Of(SoilKind.MoistSand), [Gas, Drain, Lead], [], []), transmitter, receiver, new Random(2204));
+        var gas = crew.Connect(Gas, "tracer wire, valve box at the gate", new(-2, 4.2), new(-3.9, 9.2), 20, now.Plus(Duration.FromHours(-4)));
+        crew.Walk(gas, Gas, [3.2, 5.2, 7.4, 9.8], -1, now.Plus(Duration.FromHours(-3.7)));
     }
 
     public static async Task WorkAsync(MoleDb db, Job job, Instant now, CancellationToken cancellation)

@@ -606,6 +606,23 @@ namespace GentleMole.Store.Migrations
                     b.Property<double?>("DepthMetres")
                         .HasColumnType("REAL");
 
+                    b.Property<double>("HeldApartMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<int>("HeldAs")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("HeldAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("HeldBy")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("HeldNote")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<bool?>("IsNormal")
                         .HasColumnType("INTEGER");
 
@@ -645,6 +662,9 @@ namespace GentleMole.Store.Migrations
 
                     b.Property<int>("Source")
                         .HasColumnType("INTEGER");
+
+                    b.Property<double?>("VelocityMetresPerNanosecond")
+                        .HasColumnType("REAL");
 
                     b.HasKey("Id");
 
@@ -1610,7 +1630,14 @@ namespace GentleMole.Store.Migrations
                     b.Property<int>("JobId")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("KnownBy")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<double?>("KnownCoverMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("KnownHalfMetres")
                         .HasColumnType("REAL");
 
                     b.Property<double?>("KnownNanoseconds")

@@ -42,6 +42,12 @@ public sealed class RadarCalibration : IJobPart
 
     public double? KnownRadiusMetres { get; set; }
 
+    /// <summary>Half the width of the 95 % interval of that cover; null for a tape's.</summary>
+    public double? KnownHalfMetres { get; set; }
+
+    /// <summary>By what its cover is known, where not by tape: which dots of which line.</summary>
+    public string KnownBy { get; set; } = "";
+
     /// <summary>Spent on it.</summary>
     public double Minutes { get; set; }
 
@@ -59,7 +65,7 @@ public sealed class RadarCalibration : IJobPart
     public RadarPlan Plan(double permittivity) => RadarPlan.For(permittivity, Conductivity, AntennaHertz, DepthMetres, BodyMetres);
 
     /// <summary>Velocity by the known target; null without one.</summary>
-    public Core.Estimate? Known => KnownCoverMetres is { } cover && KnownNanoseconds is { } time ? new KnownTarget(cover, time, KnownRadiusMetres ?? 0).Velocity(SeparationMetres) : null;
+    public Core.Estimate? Known => KnownCoverMetres is { } cover && KnownNanoseconds is { } time ? new KnownTarget(cover, time, KnownRadiusMetres ?? 0, KnownHalfMetres).Velocity(SeparationMetres) : null;
 
     /// <summary>The wheel held against its base; null while it was not walked.</summary>
     public WheelCheck? Wheel => BaseMetres is { } length && CountedMetres.Count > 0 && WheelCheck.Of(length, CountedMetres) is { IsGood: true } check ? check.Value : null;

@@ -151,9 +151,9 @@ internal sealed class SectionDrawing
 
     /// <summary>
     /// Depth along the line with its band: as the fitted line has it, which leaves out what does not go with the rest and grows where nothing was
-    /// read; of a line of very many dots, or of few, from dot to dot.
+    /// read; of a line of very many dots, of few, or of one that a radar has a say in, from dot to dot.
     /// </summary>
-    public IReadOnlyList<(double Chainage, Estimate Depth)> Profile => _profile ??= Along is { } line && Cut is { } cut && line.Traced.Points.Count is >= 3 and <= LineFollowed.MostAtOnce
+    public IReadOnlyList<(double Chainage, Estimate Depth)> Profile => _profile ??= Along is { Together.HasRadar: false } line && Cut is { } cut && line.Traced.Points.Count is >= 3 and <= LineFollowed.MostAtOnce
         && LineFollowed.Of(Sheet, line).Fit is { } fit && fit.Places.Count(p => p.Depth is not null) > 1
         ? [.. fit.Places.Where(p => p.Depth is { HalfWidth: < WidestBandMetres }).Select(p => (cut.Project(p.Place).ChainageMetres, p.Depth!.Value)).OrderBy(p => p.ChainageMetres)]
         : [.. Measured.Select(m => (m.Chainage, m.Depth))];

@@ -6,6 +6,7 @@ using GentleMole.Core.Marking;
 using GentleMole.Core.Notices;
 using GentleMole.Core.Records;
 using GentleMole.Core.Site;
+using GentleMole.Core.Together;
 using GentleMole.Core.Walk;
 using GentleMole.Store.Model;
 using GentleMole.Web.Words;
@@ -84,6 +85,12 @@ internal sealed record JobSheet
 
     /// <summary>Of these, what nobody has settled, or what has moved since.</summary>
     public IReadOnlyList<RecordQuestion> OpenQuestions => [.. Questions.Where(q => SettlementOf(q) is null)];
+
+    /// <summary>Runs of radar responses that contradict the receiver on their line, and nobody has said which is right.</summary>
+    public IReadOnlyList<(SheetLine Line, WitnessHeld Held)> OpenHeld => [.. Lines.SelectMany(l => l.Together.Witnesses.Where(w => w.IsOpen).Select(w => (l, w)))];
+
+    /// <summary>A decided run of radar responses, held against the dots of its line; null of what has none.</summary>
+    public WitnessHeld? HeldOf(FoundLine found) => LineById(found.LineId)?.Together.Witnesses.FirstOrDefault(w => w.Witness.Id == found.Id);
 
     public Settlement? SettlementOf(RecordQuestion question) => Job.Settlements.FindLast(s => s.FeatureId == question.FeatureId
         && s.RecordLineId == question.RecordId && Math.Abs(s.DistanceMetres - question.DistanceMetres) < 0.1);

@@ -43,7 +43,10 @@ internal sealed class JudgedDot(Reading reading, Reading? before, LineGround gro
             Judgement.PlaceMark.OffsetMetres - Judgement.Position.Low95),
         Judgement.Depth,
         Verdict,
-        Reading.Number);
+        Reading.Number)
+    {
+        IsDoubtOfPlace = Judgement.IsDoubtOfPlace && Verdict == Judgement.Verdict && (Reading.OnTarget is not { } chance || DotIdentity.VerdictOf(chance) == Verdict.Sound),
+    };
 
     private DotJudgement Judge() =>
         DotJudge.Judge(reading.ToObservation(), ground.ContextFor(reading.HookupId, before, reading));

@@ -37,9 +37,10 @@ internal sealed record OwnerQuestion(SheetLine Line, IReadOnlyList<string> Doubt
 
         foreach (var stretch in traced.Stretches.Where(s => s.Confidence != Verdict.Sound))
         {
-            doubts.Add($"Between dots {stretch.From.Number} and {stretch.To.Number} its place is doubtful{(stretch.TooLong ? $": {person.Run(stretch.LengthMetres)} without a dot" : "")}.");
+            doubts.Add($"Between dots {TogetherWords.Place(stretch.From)} and {TogetherWords.Place(stretch.To)} its place is doubtful{(stretch.TooLong ? $": {person.Run(stretch.LengthMetres)} without a dot" : "")}.");
         }
 
+        doubts.AddRange(line.Together.Witnesses.Where(w => w.IsOpen).Select(w => TogetherWords.Says(w, person)));
         var followed = traced.Points.Count is >= 3 and <= LineFollowed.MostAtOnce ? LineFollowed.Of(sheet, line) : null;
         foreach (var off in followed?.Fit?.Outliers ?? [])
         {

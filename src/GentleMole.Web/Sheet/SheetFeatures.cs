@@ -128,6 +128,7 @@ internal static class SheetFeatures
                 ("positionUncertaintyMetres", Math.Round(stretch.AcrossHalfWidthMetres, 3)),
                 ("qualityLevel", stretch.Quality.ToString()),
                 ("method", MethodOf(sheet, line)),
+                ("foundBy", TogetherWords.By(stretch.From, stretch.To)),
                 ("confidence", ReasonWords.Verdict(stretch.Confidence)),
                 ("toleranceMetres", line.ZoneHalfWidth(sheet.Firm.ToleranceMetres)));
         }
@@ -220,7 +221,7 @@ internal static class SheetFeatures
     {
         var ways = sheet.Job.Hookups.Where(h => h.LineId == line.Line.Id)
             .Select(h => h.FrequencyHertz is { } f ? $"{LineWords.Method(h.Method)}, {LineWords.Frequency(f)}" : LineWords.Method(h.Method)).Distinct();
-        var text = string.Join("; ", ways.Concat(line.Pushes.Where(p => p.IsTaken).Select(MethodOf)));
+        var text = string.Join("; ", ways.Concat(line.Pushes.Where(p => p.IsTaken).Select(MethodOf)).Concat(line.Together.HasRadar ? ["radar"] : []));
         return text.Length == 0 ? "no hookup logged" : text;
     }
 }

@@ -1,5 +1,6 @@
 using GentleMole.Core.Marking;
 using GentleMole.Core.Site;
+using GentleMole.Core.Together;
 using GentleMole.Core.Trace;
 using GentleMole.Store.Model;
 using NodaTime;
@@ -10,7 +11,8 @@ namespace GentleMole.Web.Sheet;
 /// <param name="own">Its dots; null before they are known.</param>
 /// <param name="records">Lines read off its owner's plans.</param>
 /// <param name="pushes">Sondes pushed into it.</param>
-internal sealed class SheetLine(SoughtLine line, LineDots? own, IReadOnlyList<RecordLine> records, IReadOnlyList<SondePush>? pushes = null)
+/// <param name="witnesses">Runs of radar responses that somebody said are of it.</param>
+internal sealed class SheetLine(SoughtLine line, LineDots? own, IReadOnlyList<RecordLine> records, IReadOnlyList<SondePush>? pushes = null, IReadOnlyList<RadarWitness>? witnesses = null)
 {
     private static readonly TracedLine NoLine = TracedLine.Join([]);
 
@@ -25,14 +27,16 @@ internal sealed class SheetLine(SoughtLine line, LineDots? own, IReadOnlyList<Re
 
     private readonly Lazy<IReadOnlyList<PushTold>> _pushes = new(() => [.. (pushes ?? []).OrderBy(p => p.Id).Select(p => PushTold.Of(p, ExpectedOf(line, records)))]);
 
-    private TracedLine? _traced;
+    private LineTogether? _together;
 
     /// <summary>Sondes pushed into it, worked out.</summary>
     public IReadOnlyList<PushTold> Pushes => _pushes.Value;
 
-    /// <summary>The line through what is marked: its accepted dots, and the pipe of a push that somebody took.</summary>
-    public TracedLine Traced => pushes is null || !pushes.Any(p => p.TakenAt is not null) ? Own?.Traced ?? NoLine
-        : _traced ??= TracedLine.Join([.. Own?.Traced.Points ?? [], .. Pushes.Where(p => p.IsTaken).SelectMany(p => p.Marks())]);
+    /// <summary>The line through what is marked: its accepted dots, the pipe of a push that somebody took, and what a radar adds to both.</summary>
+    public TracedLine Traced => witnesses is { Count: > 0 } || pushes is { Count: > 0 } ? Together.Line : Own?.Traced ?? NoLine;
+
+    /// <summary>What receiver and radar say together.</summary>
+    public LineTogether Together => _together ??= LineTogether.Of(WithoutRadar, witnesses ?? [], line.OutsideDiameterMetres);
 
     /// <summary>Dots that wait for a decision.</summary>
     public int Undecided => Own?.Undecided ?? 0;
@@ -50,7 +54,7 @@ internal sealed class SheetLine(SoughtLine line, LineDots? own, IReadOnlyList<Re
     public Run? SupposedRun { get; } = JoinedRun.Of(own?.Traced.Run, ExpectedOf(line, records));
 
     /// <summary>The same line with its dots.</summary>
-    public SheetLine With(LineDots dots) => new(line, dots, records, pushes);
+    public SheetLine With(LineDots dots) => new(line, dots, records, pushes, witnesses);
 
     /// <summary>The last dot before a moment that the line goes through, taken with the same hookup.</summary>
     public Reading? LastAccepted(int? hookupId, Instant before, Guid? apartFrom)
@@ -66,6 +70,10 @@ internal sealed class SheetLine(SoughtLine line, LineDots? own, IReadOnlyList<Re
 
         return null;
     }
+
+    /// <summary>The line by its dots and the pushes that were taken.</summary>
+    public TracedLine WithoutRadar => pushes is null || !pushes.Any(p => p.TakenAt is not null) ? Own?.Traced ?? NoLine
+        : TracedLine.Join([.. Own?.Traced.Points ?? [], .. Pushes.Where(p => p.IsTaken).SelectMany(p => p.Marks())]);
 
     private static Run? ExpectedOf(SoughtLine sought, IReadOnlyList<RecordLine> recorded) => sought.ExpectedRun.Count >= 2
         ? new Run(sought.ExpectedRun)

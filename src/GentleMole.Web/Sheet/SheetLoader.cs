@@ -5,6 +5,7 @@ using GentleMole.Core.Notices;
 using GentleMole.Core.Site;
 using GentleMole.Core.Sonde;
 using GentleMole.Core.Sweeps;
+using GentleMole.Core.Together;
 using GentleMole.Core.Trace;
 using GentleMole.Core.Walk;
 using GentleMole.Store;
@@ -125,7 +126,7 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, KeptSheets kept)
             Job = job,
             Firm = firm,
             Calendar = calendar,
-            Lines = [.. job.Lines.OrderBy(l => l.Id).Select(l => new SheetLine(l, null, RecordsOf(job, l), job.Pushes.FindAll(p => p.LineId == l.Id)))],
+            Lines = [.. job.Lines.OrderBy(l => l.Id).Select(l => new SheetLine(l, null, RecordsOf(job, l), job.Pushes.FindAll(p => p.LineId == l.Id), [.. job.Found.Where(f => f.LineId == l.Id).OrderBy(f => f.Id).Select(f => f.Witness).OfType<RadarWitness>()]))],
             Loose = LooseEvidence.None,
             Now = now,
             Zone = clocks.Zone,

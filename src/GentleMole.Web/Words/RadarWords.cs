@@ -1,6 +1,7 @@
 using System.Globalization;
 using GentleMole.Core;
 using GentleMole.Core.Radar;
+using GentleMole.Store.Model;
 
 namespace GentleMole.Web.Words;
 
@@ -127,6 +128,9 @@ internal static class RadarWords
         VelocitySource.Ground => "by the table for this ground: a guess until curves say better",
         _ => throw new ArgumentOutOfRangeException(nameof(velocity)),
     };
+
+    /// <summary>By which target of known cover a calibration knows the velocity.</summary>
+    public static string KnownBy(RadarCalibration calibration) => calibration.KnownBy.Length > 0 ? $"by {calibration.KnownBy}" : "by a target of known cover";
 
     /// <summary>A velocity with its ±.</summary>
     public static string Velocity(Estimate velocity) => string.Create(CultureInfo.InvariantCulture, $"{velocity.Value:0.000} ± {Math.Max(velocity.HalfWidth, 0.001):0.000} m/ns");

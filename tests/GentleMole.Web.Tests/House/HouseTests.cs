@@ -40,7 +40,8 @@ public sealed class HouseTests
         ["Sweeps"] = ["Fields", "Hookup", "Lines", "Network", "Site"],
         ["Grids"] = ["Candidates", "Radar", "Site", "Sweeps"],
         ["Bodies"] = ["Grids", "Radar", "Site"],
-        ["Practice"] = ["Bodies", "Candidates", "Fault", "Fields", "Follow", "Grids", "Hookup", "Identify", "Instruments", "Ledger", "Lines", "Network", "Pinpoint", "Radar", "Site", "Soil", "Sonde", "Sweeps", "Trace"],
+        ["Together"] = ["Site", "Trace"],
+        ["Practice"] = ["Bodies", "Candidates", "Fault", "Fields", "Follow", "Grids", "Hookup", "Identify", "Instruments", "Ledger", "Lines", "Network", "Pinpoint", "Radar", "Site", "Soil", "Sonde", "Sweeps", "Together", "Trace"],
     };
 
     private static readonly Dictionary<string, string[]> Web = new()

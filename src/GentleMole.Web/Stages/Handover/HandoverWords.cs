@@ -4,6 +4,7 @@ using GentleMole.Core.Job;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Records;
 using GentleMole.Core.Site;
+using GentleMole.Core.Trace;
 using GentleMole.Store.Model;
 using GentleMole.Web.Sheet;
 using GentleMole.Web.Words;
@@ -17,7 +18,7 @@ internal static class HandoverWords
     public static string Answer(JobSheet sheet, SheetLine line, Person person)
     {
         var found = line.Traced.Run is { } run
-            ? $"{person.Run(run.Length)} traced through {line.Traced.Points.Count} dots, {SheetFeatures.MethodOf(sheet, line)}."
+            ? $"{person.Run(run.Length)} traced through {Places(line)}, {SheetFeatures.MethodOf(sheet, line)}."
             : "Nothing traced.";
         return line.Line.Answer switch
         {
@@ -25,6 +26,12 @@ internal static class HandoverWords
             LineAnswer.Pending => found,
             LineAnswer.Clear or LineAnswer.NotFound or LineAnswer.Escalated => line.Line.AnswerNote,
         };
+    }
+
+    private static string Places(SheetLine line)
+    {
+        var (dots, radar) = (line.Traced.Points.Count(p => p.By != MarkedBy.Radar), line.Traced.Points.Count(p => p.By == MarkedBy.Radar));
+        return radar == 0 ? $"{dots} dots" : dots == 0 ? $"{radar} places by radar alone" : $"{dots} dots and {radar} places by radar alone";
     }
 
     /// <summary>What was found without a signal: pipes that were pushed through, what the camera saw, sheaths and wires.</summary>
@@ -95,7 +102,7 @@ internal static class HandoverWords
             var doubtful = line.Traced.Stretches.Where(s => s.Confidence != Verdict.Sound).ToList();
             if (doubtful.Count > 0)
             {
-                said.Add($"{Capital(name)}: between dots {string.Join(", ", doubtful.Select(s => $"{s.From.Number}–{s.To.Number}"))} the place is doubtful. Expose before digging.");
+                said.Add($"{Capital(name)}: between dots {string.Join(", ", doubtful.Select(s => TogetherWords.Ends(s.From, s.To)))} the place is doubtful. Expose before digging.");
             }
 
             foreach (var doubt in line.Dots.Where(d => d.Reading.State == DotState.Accepted && sheet.DoubtOf(d.Reading) is not null).GroupBy(d => (sheet.ReceiverOf(d.Reading)!.Name, sheet.DoubtOf(d.Reading))))
@@ -108,6 +115,16 @@ internal static class HandoverWords
             {
                 said.Add($"{Capital(name)}: {undecided} dot{(undecided == 1 ? " is" : "s are")} undecided and not part of the line.");
             }
+        }
+
+        foreach (var (line, held) in sheet.OpenHeld)
+        {
+            said.Add($"{Capital($"{LineWords.Kind(line.Line.Kind)} ({line.Line.Owner})")}: {TogetherWords.Caution(held, person)}");
+        }
+
+        foreach (var (line, held, found) in sheet.Lines.SelectMany(l => l.Together.Witnesses.Where(w => w is { IsConflict: true, IsOpen: false }).Select(w => (l, w, sheet.Job.Found.Find(f => f.Id == w.Witness.Id)!))))
+        {
+            said.Add($"{Capital($"{LineWords.Kind(line.Line.Kind)} ({line.Line.Owner})")}: {TogetherWords.Says(held, person)} {found.HeldBy} said: {TogetherWords.Answer(held.Answer, held)} ({found.HeldNote}).");
         }
 
         foreach (var (line, told) in sheet.Lines.SelectMany(l => l.Pushes.Select(p => (l, p))))

@@ -45,7 +45,9 @@ internal sealed class MarksPage(MoleDb db, SheetLoader loader, PlaceClock clock,
             return ("caution", $"{undecided} dot{(undecided == 1 ? " waits" : "s wait")} for a decision.", "Decide them on the Trace stage before you paint on.");
         }
 
-        return doubtful > 0
+        return line.Together.Witnesses.Any(w => w.IsOpen)
+            ? ("caution", "Receiver and radar do not agree on it.", "Say which is right before you paint: below, and on the radar’s runs.")
+            : doubtful > 0
             ? ("caution", $"{doubtful} of {line.Traced.Stretches.Count} stretches are doubtful.", "They are drawn broken and handed over as such. Dots closer than 10 m, and signs that agree, make them sound.")
             : ("sound", $"Paint it: {line.Traced.Stretches.Count} stretches, all sound.", "Dots first, checked backwards, then light straight lines lined up between three dots.");
     }
@@ -58,8 +60,13 @@ internal sealed class MarksPage(MoleDb db, SheetLoader loader, PlaceClock clock,
 
     private string Label(SheetLine line)
     {
-        var last = line.Traced.Points.Where(p => p.Depth is not null).MaxBy(p => p.Number);
-        var readOn = line.Dots.Where(d => d.Reading.State == DotState.Accepted).Max(d => d.Reading.TakenAt);
+        // Two depths that contradict each other are no depth to paint.
+        var isTorn = line.Together.Witnesses.Any(w => w is { IsOpen: true, IsOfPlace: false });
+        var last = isTorn ? null : line.Traced.Points.Where(p => p.Depth is not null).MaxBy(p => (p.By != MarkedBy.Radar, p.Number));
+        // A line without dots was pushed through or seen by radar; it is as old as the last word on it.
+        var readOn = line.Dots.Where(d => d.Reading.State == DotState.Accepted).Select(d => d.Reading.TakenAt)
+            .Concat(line.Pushes.Where(p => p.IsTaken).Select(p => p.Push.Fixes.Max(f => f.At))).Concat(Sheet.Job.Found.Where(f => f.Witness is not null && f.LineId == line.Line.Id).Select(f => f.At))
+            .DefaultIfEmpty(clock.Moment).Max();
         return MarkLabel.Compose(
             line.Line.Kind, line.Line.Owner, line.Line.OutsideDiameterMetres, line.Line.Material, last?.Depth,
             PlaceClock.Local(readOn, Sheet.Firm.TimeZone).Date, Person.Units);

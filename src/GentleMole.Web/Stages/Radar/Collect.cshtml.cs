@@ -147,14 +147,14 @@ internal sealed class CollectPage(MoleDb db, SheetLoader loader, PlaceClock cloc
 
     public override bool IsSimulated => Walk is not null;
 
-    /// <summary>True where a simulated cart may be pushed: the demo, with an area to cross. Its ground knows no pipe that runs along a line.</summary>
-    public bool MayBePushed => walks.IsOn && !IsAlong && Walk is null or { Ended: true } && Sheet.Job.HandedOverAt is null && NextWay is not null;
+    /// <summary>True where a simulated cart may be pushed: the demo, with an area to cross.</summary>
+    public bool MayBePushed => walks.IsOn && Walk is null or { Ended: true } && Sheet.Job.HandedOverAt is null && NextWay is not null;
 
     /// <summary>Line of the grid that is walked, counted from 1; the next one where none is asked for.</summary>
     [BindProperty(SupportsGet = true, Name = "line")]
     public int? LineNumber { get; set; }
 
-    /// <summary>A line that is walked along a find, from one place to the other, as an address says it: east and north of both, in metres.</summary>
+    /// <summary>A line that is walked along a find or over something known, from one place to the other, as an address says it: east and north of both, in metres.</summary>
     [BindProperty(SupportsGet = true, Name = "along")]
     public string? AlongText { get; set; }
 
@@ -167,7 +167,10 @@ internal sealed class CollectPage(MoleDb db, SheetLoader loader, PlaceClock cloc
         }
     }
 
-    /// <summary>True for a line along a find.</summary>
+    /// <summary>A line to walk as an address of this page says it.</summary>
+    public static string AlongOf(SitePoint from, SitePoint to) => FormattableString.Invariant($"{from.East:0.##} {from.North:0.##} {to.East:0.##} {to.North:0.##}");
+
+    /// <summary>True for a line of no grid: along a find, or over something known.</summary>
     public bool IsAlong => AlongFind is not null;
 
     public override PlannedLine? LineToWalk => AlongFind is { } along ? along : View is { } view && (LineNumber is { } n ? n - 1 : view.Next) is { } at && at >= 0 && at < view.Grid.Lines.Count ? view.Grid.Lines[at] : null;
@@ -183,28 +186,53 @@ internal sealed class CollectPage(MoleDb db, SheetLoader loader, PlaceClock cloc
     /// <summary>In the demo: a simulated cart over a hidden ground near what is planned and known.</summary>
     public IActionResult OnPostSimulate()
     {
-        if (!MayBePushed || NextWay is not { } way || way.Length > 200)
+        if (!MayBePushed || NextWay is not { } way || way.Length > MostPushed)
         {
             return NotFound();
         }
 
-        // The ground stays what it is from line to line; stones differ.
-        var hidden = new Random(Id * 1000);
-        var pipes = Sheet.Lines.Where(l => l.BestRun is not null).OrderBy(l => l.Line.Id).Select(l => HiddenPipe(l, hidden)).ToList();
-        var random = new Random((Id * 1000) + Profiles.Count + 1);
-        var factor = Math.Round(Calibration?.Wheel?.Factor ?? 1, 4);
-        var ground = RadarGround.Under(pipes, way, [new SoilLayer(0, 8.8, 0.004), new SoilLayer(0.9, 10.4, 0.006)], 0.05, 400e6, 20, random);
-        walks.Start(new CartOrder(Id, $"line {Profiles.Count + 1} (simulated)", way, ground, factor, random.Next()));
+        walks.Start(OrderOf(way, Profiles.Count + 1));
         return RedirectToPage(new { id = Id, grid = GridId, along = AlongText });
     }
 
-    /// <summary>A line near where it is known or drawn, as a radar meets it.</summary>
+    /// <summary>Lines of the grid that nobody has walked.</summary>
+    public int OpenLines => IsAlong ? 0 : View?.Open.Count ?? 0;
+
+    /// <summary>The same over all lines of the grid that are left.</summary>
+    public IActionResult OnPostSimulateGrid()
+    {
+        if (!MayBePushed || View is not { } view || OpenLines < 2 || Profiles.Count + OpenLines > MostProfiles)
+        {
+            return NotFound();
+        }
+
+        var first = Profiles.Count + 1;
+        walks.Start([.. view.Open.Select(l => new Run([l.From, l.To])).Where(w => w.Length <= MostPushed).Select((w, i) => OrderOf(w, first + i))]);
+        return RedirectToPage(new { id = Id, grid = GridId });
+    }
+
+    private const double MostPushed = 200;
+
+    private CartOrder OrderOf(Run way, int number)
+    {
+        // The ground stays what it is from line to line; stones differ.
+        var hidden = new Random(Id * 1000);
+        var pipes = Sheet.Lines.Where(l => l.BestRun is not null).OrderBy(l => l.Line.Id).Select(l => HiddenPipe(l, hidden)).ToList();
+        var random = new Random((Id * 1000) + number);
+        var factor = Math.Round(Calibration?.Wheel?.Factor ?? 1, 4);
+        var ground = RadarGround.Under(pipes, way, [new SoilLayer(0, 8.8, 0.004), new SoilLayer(0.9, 10.4, 0.006)], 0.05, 400e6, 20, random);
+        return new CartOrder(Id, $"line {number} (simulated)", way, ground, factor, random.Next());
+    }
+
+    /// <summary>A line near where it is known or drawn, as a radar meets it: as deep as the receiver has it, give or take what a receiver is off; else by chance.</summary>
     private static BuriedPipe HiddenPipe(SheetLine line, Random random)
     {
-        var run = line.BestRun!;
-        var aside = 0.3 * ((2 * random.NextDouble()) - 1);
+        var run = line.WithoutRadar.Run ?? line.BestRun!;
+        var read = line.WithoutRadar.MiddleDepth?.Metres;
+        var aside = (read is null ? 0.3 : 0.05) * ((2 * random.NextDouble()) - 1);
         var points = run.Points.Select((_, i) => run.At(run.ChainageOf(i), aside)).ToList();
-        var (depth, radius) = (0.5 + (0.7 * random.NextDouble()), Math.Clamp((line.Line.OutsideDiameterMetres ?? 0.06) / 2, 0.01, 0.3));
+        var (chance, radius) = (random.NextDouble(), Math.Clamp((line.Line.OutsideDiameterMetres ?? 0.06) / 2, 0.01, 0.3));
+        var depth = Math.Max(radius + 0.1, read is { } known ? known * (0.97 + (0.06 * chance)) : 0.5 + (0.7 * chance));
         var lies = new SupposedLine(line.Line.Owner, line.Line.Owner, line.Line.Kind, points, new Depth(depth), LineBuild.Of(line.Line.Kind, Material.Of(line.Line.Material), line.Line.OutsideDiameterMetres), SupposedEnd.GoesOn, SupposedEnd.GoesOn);
         return new BuriedPipe(BuriedLine.Level(lies), Material.Of(line.Line.Material).CarriesNothing ? BuriedKind.Air : BuriedKind.Metal, radius);
     }

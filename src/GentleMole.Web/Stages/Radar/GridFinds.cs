@@ -13,7 +13,8 @@ namespace GentleMole.Web.Stages;
 internal sealed record GridFinds(IReadOnlyList<WalkedProfile> Profiles, IReadOnlyList<GridLine> Lines, IReadOnlyList<IReadOnlyList<ToldTarget>> Responses, GridRuns Runs)
 {
     /// <summary>Joins them. Refused responses are left out; those that are likelier stones are asked too, for neighbours may make a pipe of them.</summary>
-    public static GridFinds Of(IReadOnlyList<(WalkedProfile Profile, IReadOnlyList<ToldTarget> Targets)> read, CancellationToken cancel)
+    /// <param name="site">Velocity of the site by a known target; null without one.</param>
+    public static GridFinds Of(IReadOnlyList<(WalkedProfile Profile, IReadOnlyList<ToldTarget> Targets)> read, Estimate? site, CancellationToken cancel)
     {
         var lines = new List<GridLine>();
         var responses = new List<IReadOnlyList<ToldTarget>>();
@@ -26,7 +27,8 @@ internal sealed record GridFinds(IReadOnlyList<WalkedProfile> Profiles, IReadOnl
             responses.Add(here);
         }
 
-        return new GridFinds([.. read.Select(r => r.Profile)], lines, responses, GridRules.Check(lines).Count == 0 ? RunSearch.Of(lines, cancel) : new GridRuns([], [], null));
+        var runs = GridRules.Check(lines).Count == 0 ? RunSearch.Of(lines, cancel) : new GridRuns([], [], null);
+        return new GridFinds([.. read.Select(r => r.Profile)], lines, responses, site is { } known ? runs.At(known) : runs);
     }
 
     /// <summary>Profiles that can be joined: they lie somewhere, have a way, and are not walked any more.</summary>

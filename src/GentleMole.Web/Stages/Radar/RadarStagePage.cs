@@ -87,7 +87,7 @@ internal abstract class RadarStagePage(MoleDb db, SheetLoader loader) : SheetPag
     {
         if (Velocity is { Source: not VelocitySource.Ground } site)
         {
-            return (site.Velocity.Value, RadarWords.Source(site));
+            return (site.Velocity.Value, site.Source == VelocitySource.KnownTarget && Calibration is { } by ? RadarWords.KnownBy(by) : RadarWords.Source(site));
         }
 
         var told = GridFinds.Laid(Sheet).Select(p => desk.FindingIfThere(p.Profile!, p.WheelFactor)?.Velocity?.Value).OfType<double>().Order().ToList();
@@ -127,7 +127,8 @@ internal abstract class RadarStagePage(MoleDb db, SheetLoader loader) : SheetPag
         }
 
         (Progress, Gone) = ((laid.Count - gone, read.Count), gone);
-        return Progress.All > 0 && read.Count == Progress.All ? await gate.RunAsync(() => GridFinds.Of(read, HttpContext.RequestAborted), HttpContext.RequestAborted) : null;
+        var known = Calibration?.Known;
+        return Progress.All > 0 && read.Count == Progress.All ? await gate.RunAsync(() => GridFinds.Of(read, known, HttpContext.RequestAborted), HttpContext.RequestAborted) : null;
     }
 
     private const int AtOnce = 6;

@@ -2,6 +2,7 @@ using GentleMole.Core;
 using GentleMole.Core.Grids;
 using GentleMole.Core.Lines;
 using GentleMole.Core.Site;
+using GentleMole.Core.Together;
 using GentleMole.Store;
 using GentleMole.Store.Model;
 using GentleMole.Web.Drawing;
@@ -63,8 +64,7 @@ internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
 
         var found = run.Decision is { } before ? await Db.Found.SingleAsync(f => f.Id == before.Id) : Db.Found.Add(new FoundLine { JobId = Id, Source = FoundBy.Radar }).Entity;
         choice.Put(Db, Sheet, found, [.. run.Run.Points.Select(p => Rounded(p.Place))], Visitor.Name, clock.Moment);
-        found.CoversMetres = [.. run.Run.Points.Select(p => Math.Round(p.CoverMetres, 3))];
-        (found.CoverHalfMetres, found.IsNormal, found.Probability, found.Lateral95Metres) = (Math.Round(run.Run.CoverUncertaintyMetres, 4), run.Run.IsNormal, run.Run.Probability, run.Run.LateralUncertaintyMetres);
+        PutDepths(found, run.Run);
         if (choice.Becomes != FoundAs.Ghost)
         {
             TakeResponses(finds, run.Run);
@@ -95,7 +95,9 @@ internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
         get
         {
             var open = Found.Count(f => f.Decision is null);
-            return Progress.All == 0 ? "No profile lies on the site yet."
+            var torn = Sheet.OpenHeld.Count;
+            return torn > 0 && open == 0 ? $"Receiver and radar do not agree on {(torn == 1 ? "one run" : $"{torn} runs")}: say which is right."
+                : Progress.All == 0 ? "No profile lies on the site yet."
                 : Finds is null ? $"Looking through the profiles: {Progress.Searched} of {Progress.All} done."
                 : Progress.All < 3 ? $"{(Progress.All == 1 ? "One line" : "Two lines")} make no run. Walk more beside {(Progress.All == 1 ? "it" : "them")}."
                 : Found.Count == 0 ? $"Nothing goes on from line to line over {Progress.All} lines."
@@ -104,7 +106,7 @@ internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
         }
     }
 
-    public string Shape => Finds is null || Found.Any(f => f.Decision is null) || Progress.All < 3 ? "open" : Found.Count == 0 ? "caution" : "sound";
+    public string Shape => Finds is null || Found.Any(f => f.Decision is null) || Progress.All < 3 ? "open" : Sheet.OpenHeld.Count > 0 ? "caution" : Found.Count == 0 ? "caution" : "sound";
 
     /// <summary>What a reader must know below the sentence.</summary>
     public string Below
@@ -113,7 +115,7 @@ internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
         {
             var alone = Finds?.Runs.Isolated.Count ?? 0;
             var isolated = alone == 0 ? "" : $"{(alone == 1 ? "One response has" : $"{alone} responses have")} no neighbour: rock, root or rubble, or a line that ends there. ";
-            var velocity = Finds?.Runs.Velocity is { } v ? $"The ground by all of them: {v.ToString("0.000", System.Globalization.CultureInfo.InvariantCulture)} m/ns. " : "";
+            var velocity = Finds?.Runs.Velocity is { } v ? $"The ground by all of them: {v.ToString("0.000", System.Globalization.CultureInfo.InvariantCulture)} m/ns{(Calibration?.Known is { } known ? $"; covers lean on the calibration too, {RadarWords.Velocity(known)}, {RadarWords.KnownBy(Calibration)}" : "")}. " : "";
             var left = Placeless > 0 ? $"{Placeless} profile{(Placeless == 1 ? " lies" : "s lie")} nowhere and {(Placeless == 1 ? "is" : "are")} left out. " : "";
             var gone = Gone > 0 ? $"The traces of {Gone} are gone. " : "";
             return $"{isolated}{velocity}{left}{gone}Nothing seen is no proof of an empty ground.";
@@ -131,38 +133,110 @@ internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
             + $"First lobe {RadarWords.Polarity(run.IsNormal)}.{ByReceiver(found)}{(angle < 75 ? $" Crossed at some {angle:0}°; its cover is put right for that." : "")}{Stacked(found)}{OverBody(found)}";
     }
 
-    /// <summary>Held against the line as the receiver has it, where it was traced with depths.</summary>
+    /// <summary>Held against the dots of its line: as it was decided, else against the line that it lies on; null where there is none to hold it against.</summary>
+    public WitnessHeld? HeldOf(FoundRun found) => found.Decision is { } decided ? Sheet.HeldOf(decided)
+        : found.Near is { } near && SiteRules.IsRun([.. found.Run.Points.Select(p => p.Place)]) && new Run(found.Run.Points.Select(p => p.Place)) is { } way && way.Points.Count == found.Run.Points.Count
+            ? LineTogether.Held(near.WithoutRadar.Points, new RadarWitness(0, way, [.. found.Run.Points.Select(p => p.CoverMetres)], found.Run.CoverUncertaintyMetres, found.Run.LateralUncertaintyMetres, found.Run.Probability), near.Line.OutsideDiameterMetres)
+            : null;
+
     private string ByReceiver(FoundRun found)
     {
-        if (found.Near is not { Traced.Run: { } traced } line)
+        if (HeldOf(found) is not { Meetings.Count: > 0 } held)
         {
             return "";
         }
 
-        var pairs = found.Run.Points.Select(p => (Point: p, On: traced.Project(p.Place)))
-            .Where(p => Math.Abs(p.On.OffsetMetres) < TracedMetres && p.On.ChainageMetres > 0 && p.On.ChainageMetres < traced.Length)
-            .Select(p => (p.Point, Depth: line.Traced.DepthAt(p.On.ChainageMetres))).Where(p => p.Depth is not null).ToList();
-        if (pairs.Count == 0)
-        {
-            return "";
-        }
-
-        var (point, depth) = pairs[pairs.Count / 2];
-        var both = TwoFinds.Of(depth!.Value, Estimate.Symmetric(point.CoverMetres, found.Run.CoverUncertaintyMetres), line.Line.OutsideDiameterMetres);
-        var says = $" The receiver has its centre at {Person.Length(depth.Value.Value)} ± {Person.Length(depth.Value.HalfWidth)}, the radar at {Person.Length(both.ByRadar.Value)} ± {Person.Length(both.ByRadar.HalfWidth)}: ";
-        return says + (both.Together is { } together
-            ? $"they agree, and together say {Person.Length(together.Value)} ± {Person.Length(together.HalfWidth)}."
-            : $"they do not agree. Another line, a distorted field, or a ground {Math.Abs(both.VelocityFactor - 1) * 100:0} % {(both.VelocityFactor > 1 ? "quicker" : "slower")} than thought: settle it before marking either.");
+        var answer = held.IsConflict && !held.IsOpen && found.Decision is { } decided ? $" {decided.HeldBy} says: {TogetherWords.Answer(held.Answer, held)}. {decided.HeldNote}." : "";
+        return $" {TogetherWords.Says(held, Person)}{answer}";
     }
 
-    private const double TracedMetres = 0.5;
+    /// <summary>Cover of a decided run as it is read with today's velocity, where that is another than was written down; null where it is the same.</summary>
+    public static (double Then, double Now)? ChangedOf(FoundRun found)
+    {
+        if (found.Decision?.Witness is not { } then)
+        {
+            return null;
+        }
+
+        var middle = found.Run.Points[found.Run.Points.Count / 2];
+        var was = then.CoverAt(then.Way.Project(middle.Place).ChainageMetres);
+        return Math.Abs(was - middle.CoverMetres) > Math.Max(SameMetres, SamePart * was) ? (was, middle.CoverMetres) : null;
+    }
+
+    private const double SameMetres = 0.02;
+    private const double SamePart = 0.02;
+
+    /// <summary>Questions about runs that are not joined up now: their profiles are gone, or still searched.</summary>
+    public IReadOnlyList<(SheetLine Line, WitnessHeld Held)> AskedElsewhere => [.. Sheet.OpenHeld.Where(o => !Found.Any(f => f.Decision?.Id == o.Held.Witness.Id))];
+
+    /// <summary>Somebody says which is right where receiver and radar do not agree.</summary>
+    public async Task<IActionResult> OnPostHeldAsync()
+    {
+        await LookAsync(wait: false);
+        var reader = Reader();
+        var id = reader.Whole("found", "", 1, int.MaxValue);
+        if (Sheet.Job.Found.Find(f => f.Id == id) is not { Source: FoundBy.Radar } known || Sheet.HeldOf(known) is not { IsConflict: true } held)
+        {
+            return Refused([new FieldError("held", "They agree by now, or the run is decided otherwise. Look at it again.")]);
+        }
+
+        var (said, note) = (reader.Choice("held", HeldSaid.Nothing), reader.Text("heldNote", 500, required: true));
+        if (said == HeldSaid.Nothing && !reader.Errors.Any(e => e.Field == "held"))
+        {
+            reader.Refuse("held", "Say which is right, or that they are two lines.");
+        }
+
+        if (!reader.IsGood)
+        {
+            return Refused(reader);
+        }
+
+        var found = await Db.Found.SingleAsync(f => f.Id == known.Id && f.JobId == Id);
+        if (said == HeldSaid.TwoLines)
+        {
+            new FoundChoice(FoundAs.Unknown, FoundStep.Energise, note, null).Put(Db, Sheet, found, known.Points, Visitor.Name, clock.Moment);
+            (found.HeldAs, found.HeldApartMetres, found.HeldNote, found.HeldBy, found.HeldAt) = (WitnessAnswer.Open, 0, "", "", null);
+        }
+        else
+        {
+            (found.HeldAs, found.HeldApartMetres, found.HeldNote, found.HeldBy, found.HeldAt) = (said == HeldSaid.Radar ? WitnessAnswer.Radar : WitnessAnswer.Receiver, Math.Round(held.ApartMetres, 3), note, Visitor.Name, clock.Moment);
+        }
+
+        await SaveAsync();
+        return Done(new { run = RunNumber });
+    }
+
+    /// <summary>The covers of a decided run are read anew: the velocity has changed since.</summary>
+    public async Task<IActionResult> OnPostAgainAsync()
+    {
+        await LookAsync(wait: true);
+        var reader = Reader();
+        var id = reader.Whole("found", "", 1, int.MaxValue);
+        if (Found.FirstOrDefault(f => f.Decision?.Id == id) is not { } run)
+        {
+            return Refused([new FieldError("again", "The run has changed since with what was read. Look at it again.")]);
+        }
+
+        PutDepths(await Db.Found.SingleAsync(f => f.Id == id && f.JobId == Id), run.Run);
+        await SaveAsync();
+        return Done(new { run = run.Number });
+    }
+
+    /// <summary>A run's way and depths as they are read now.</summary>
+    private static void PutDepths(FoundLine found, RadarRun run)
+    {
+        found.Points = [.. run.Points.Select(p => Rounded(p.Place))];
+        found.CoversMetres = [.. run.Points.Select(p => Math.Round(p.CoverMetres, 3))];
+        (found.CoverHalfMetres, found.IsNormal, found.Probability, found.Lateral95Metres) = (Math.Round(run.CoverUncertaintyMetres, 4), run.IsNormal, run.Probability, run.LateralUncertaintyMetres);
+        found.VelocityMetresPerNanosecond = Math.Round(run.VelocityMetresPerNanosecond, 5);
+    }
 
     /// <summary>A line along a run, beyond both its ends: as the page that collects takes it.</summary>
     public static string AlongOf(FoundRun found)
     {
         var (first, last) = (found.Run.Points[0].Place, found.Run.Points[^1].Place);
         var way = (last - first).Unit() * BeyondMetres;
-        return FormattableString.Invariant($"{first.East - way.East:0.##} {first.North - way.North:0.##} {last.East + way.East:0.##} {last.North + way.North:0.##}");
+        return CollectPage.AlongOf(first - way, last + way);
     }
 
     private const double BeyondMetres = 1;

@@ -17,6 +17,9 @@ internal sealed class WalkDesk(MoleOptions options, IHttpClientFactory clients, 
 
     /// <summary>Twenty traces at once, a metre of the way.</summary>
     private static readonly TimeSpan CartPause = TimeSpan.FromMilliseconds(180);
+
+    /// <summary>A whole grid, in the time that somebody waits.</summary>
+    private static readonly TimeSpan RoundPause = TimeSpan.FromMilliseconds(25);
     private readonly ConcurrentDictionary<int, SimulatedDevice> _walks = new();
 
     /// <summary>True in the demo, where a device may be simulated.</summary>
@@ -39,6 +42,9 @@ internal sealed class WalkDesk(MoleOptions options, IHttpClientFactory clients, 
 
     /// <summary>The same for a radar cart that is pushed.</summary>
     public bool Start(CartOrder order) => Start(order.JobId, api => new RadarCart(api, order), CartPause);
+
+    /// <summary>The same over several lines, one after the other.</summary>
+    public bool Start(IReadOnlyList<CartOrder> orders) => Start(orders[0].JobId, api => new CartRound(api, orders), RoundPause);
 
     private bool Start(int jobId, Func<HttpClient, SimulatedDevice> device, TimeSpan pause)
     {

@@ -1,6 +1,6 @@
-using GentleMole.Core.Grids;
+using GentleMole.Core.Together;
 
-namespace GentleMole.Core.Tests.Grids;
+namespace GentleMole.Core.Tests.Together;
 
 /// <summary>Receiver and radar on one line: when they agree, what both tell, and what it means when they do not.</summary>
 public class TwoFindsTests
