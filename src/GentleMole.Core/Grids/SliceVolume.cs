@@ -57,25 +57,44 @@ public sealed class SliceVolume
     /// <summary>Bytes it holds, about.</summary>
     public long Bytes => _lines.Sum(l => 4L * l.Summed.Length) + (_cells.Sum(c => 24L + (12L * c.Length))) + (4L * _seen.Length);
 
-    /// <summary>Prepares the lines; this is where the work is.</summary>
+    /// <summary>Prepares lines and lays them; the preparing is where the work is.</summary>
     /// <param name="lines">At least one, with at least two traces each.</param>
     /// <param name="velocity">Of the ground, metres per nanosecond.</param>
     /// <exception cref="OperationCanceledException">It was given up.</exception>
     public static SliceVolume Of(IReadOnlyList<SliceLine> lines, double velocity, double deepestMetres, CancellationToken cancel = default)
     {
-        var rows = Math.Max(4, (int)Math.Ceiling(deepestMetres / DepthStep));
-
-        // One gain for all: a line is not to look strong because it was turned up.
-        var gains = lines.Take(MostAsked).Select(l => RadarChain.Falling(l.Profile, l.Direct.TimeZeroNanoseconds)).Order().ToList();
-        var gain = gains[gains.Count / 2];
-        var made = new Line[lines.Count];
-        Parallel.For(0, lines.Count, new ParallelOptions { CancellationToken = cancel }, i => made[i] = Prepared(lines[i], velocity, gain, rows));
-
-        var spacing = SpacingOf(made);
-        return new SliceVolume(made, BetweenPart * spacing, spacing, rows);
+        var gain = GainOf(lines.Take(MostAsked).Select(l => FallingOf(l.Profile, l.Direct)));
+        var made = new StrongLine[lines.Count];
+        Parallel.For(0, lines.Count, new ParallelOptions { CancellationToken = cancel }, i => made[i] = Prepare(lines[i].Profile, lines[i].Direct, velocity, gain, deepestMetres));
+        return Of([.. lines.Select((l, i) => (made[i], l.Start, l.Way))]);
     }
 
-    private const int MostAsked = 9;
+    /// <summary>Lays lines that are prepared, all with one velocity, one gain and one depth.</summary>
+    /// <param name="lines">At least one: where its trace at 0 m lies, and the direction of the walk, of length one.</param>
+    public static SliceVolume Of(IReadOnlyList<(StrongLine Line, SitePoint Start, SitePoint Way)> lines)
+    {
+        var laid = lines.Select(l => new Line(l.Start, l.Way, l.Line.Along, l.Line.Summed)).ToArray();
+        var spacing = SpacingOf(laid);
+        return new SliceVolume(laid, BetweenPart * spacing, spacing, lines[0].Line.Rows);
+    }
+
+    /// <summary>How fast the echoes of a line fall, decibels a nanosecond.</summary>
+    public static double FallingOf(RadarProfile profile, DirectWave direct) => RadarChain.Falling(profile, direct.TimeZeroNanoseconds);
+
+    /// <summary>One gain for all lines: none is to look strong because it was turned up. In steps, so that a line more does not make all of them anew.</summary>
+    /// <param name="falling">Of some lines, decibels a nanosecond.</param>
+    public static double GainOf(IEnumerable<double> falling)
+    {
+        var gains = falling.Take(MostAsked).Order().ToList();
+        return Math.Round(gains[gains.Count / 2] / GainStep) * GainStep;
+    }
+
+    private const double GainStep = 0.1;
+
+    private static int RowsOf(double deepestMetres) => Math.Max(4, (int)Math.Ceiling(deepestMetres / DepthStep));
+
+    /// <summary>So many lines are asked how fast the ground swallows; more say no more.</summary>
+    public const int MostAsked = 9;
 
     /// <summary>What lies farther from a line than this part of the way to the next was seen by none.</summary>
     private const double BetweenPart = 0.75;
@@ -134,16 +153,19 @@ public sealed class SliceVolume
 
     private const int MostColumns = 2000;
 
-    /// <summary>Cleaned, migrated, as strength; summed up from the surface so that any thickness is one difference.</summary>
-    private static Line Prepared(SliceLine line, double velocity, double gain, int rows)
+    /// <summary>A line cleaned, migrated, as strength; summed up from the surface so that any thickness is one difference.</summary>
+    /// <param name="profile">At least two traces; places along it are true metres.</param>
+    /// <param name="gain">Of all lines, decibels a nanosecond.</param>
+    public static StrongLine Prepare(RadarProfile profile, DirectWave direct, double velocity, double gain, double deepestMetres)
     {
-        var run = RadarChain.Follow(Shortened(line.Profile, line.Direct.TimeZeroNanoseconds, velocity, rows), [
-            new(RadarStepKind.TimeZero, Math.Max(0, line.Direct.TimeZeroNanoseconds)), new(RadarStepKind.Dewow), new(RadarStepKind.BandPass), new(RadarStepKind.Background), new(RadarStepKind.Gain, gain),
+        var rows = RowsOf(deepestMetres);
+        var level = 1 / Sent(profile, direct);
+        var run = RadarChain.Follow(Shortened(profile, direct.TimeZeroNanoseconds, velocity, rows), [
+            new(RadarStepKind.TimeZero, Math.Max(0, direct.TimeZeroNanoseconds)), new(RadarStepKind.Dewow), new(RadarStepKind.BandPass), new(RadarStepKind.Background), new(RadarStepKind.Gain, gain),
             new(RadarStepKind.Migrate, velocity), new(RadarStepKind.Envelope)]);
-        var profile = run.Profile;
+        profile = run.Profile;
         var summed = new float[profile.Traces * (rows + 1)];
         var perRow = DepthStep * 2 / velocity / profile.IntervalNanoseconds;
-        var level = 1 / Sent(line);
         for (var i = 0; i < profile.Traces; i++)
         {
             var trace = profile.Trace(i);
@@ -163,7 +185,7 @@ public sealed class SliceVolume
             }
         }
 
-        return new Line(line.Start, line.Way, profile.AlongMetres, summed);
+        return new StrongLine(profile.AlongMetres, summed, rows);
     }
 
     /// <summary>Without what lies deeper than the volume goes, and the tails that reach up from there.</summary>
@@ -187,15 +209,15 @@ public sealed class SliceVolume
     private const double TailPart = 1.3;
 
     /// <summary>What came straight over: lines of one grid may be set to different levels.</summary>
-    private static double Sent(SliceLine line)
+    private static double Sent(RadarProfile profile, DirectWave direct)
     {
-        var (at, sum) = (Math.Clamp((int)Math.Round(line.Direct.PeakNanoseconds / line.Profile.IntervalNanoseconds), 0, line.Profile.SamplesEach - 1), 0.0);
-        for (var i = 0; i < line.Profile.Traces; i++)
+        var (at, sum) = (Math.Clamp((int)Math.Round(direct.PeakNanoseconds / profile.IntervalNanoseconds), 0, profile.SamplesEach - 1), 0.0);
+        for (var i = 0; i < profile.Traces; i++)
         {
-            sum += Math.Abs(line.Profile.Trace(i)[at]);
+            sum += Math.Abs(profile.Trace(i)[at]);
         }
 
-        return sum > 0 ? sum / line.Profile.Traces : 1;
+        return sum > 0 ? sum / profile.Traces : 1;
     }
 
     private static double SpacingOf(Line[] lines)

@@ -68,4 +68,7 @@ public enum FeatureKind
 
     /// <summary>An electronic marker that was buried with its line.</summary>
     BuriedMarker = 21,
+
+    /// <summary>A tree: its roots answer a radar.</summary>
+    Tree = 22,
 }

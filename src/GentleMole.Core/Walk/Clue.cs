@@ -80,7 +80,7 @@ public sealed record Clue(IReadOnlyList<UtilityKind> Utilities, IReadOnlyList<Co
             FeatureKind.Pit => [UtilityKind.Sewer, UtilityKind.Water],
             FeatureKind.Dip => [UtilityKind.Sewer, UtilityKind.Water],
             FeatureKind.ControlValve or FeatureKind.Splice => [UtilityKind.Reclaimed, UtilityKind.Water],
-            FeatureKind.Ground or FeatureKind.Kerb or FeatureKind.Boundary or FeatureKind.Scar or FeatureKind.OldPaint or FeatureKind.Marker or FeatureKind.BuriedMarker => [UtilityKind.Unknown],
+            FeatureKind.Ground or FeatureKind.Kerb or FeatureKind.Boundary or FeatureKind.Scar or FeatureKind.OldPaint or FeatureKind.Marker or FeatureKind.BuriedMarker or FeatureKind.Tree => [UtilityKind.Unknown],
         };
     }
 
@@ -98,7 +98,7 @@ public sealed record Clue(IReadOnlyList<UtilityKind> Utilities, IReadOnlyList<Co
             FeatureKind.Chamber or FeatureKind.Box => [Connection.Clamp, Connection.TracerWire, Connection.Sonde],
             FeatureKind.Pit => [Connection.Sonde],
             FeatureKind.Ground or FeatureKind.Kerb or FeatureKind.Boundary or FeatureKind.Scar or FeatureKind.Dip or FeatureKind.OldPaint
-                or FeatureKind.Marker or FeatureKind.BuriedMarker or FeatureKind.Splice or FeatureKind.LostChamber => [Connection.None],
+                or FeatureKind.Marker or FeatureKind.BuriedMarker or FeatureKind.Splice or FeatureKind.LostChamber or FeatureKind.Tree => [Connection.None],
         };
     }
 }

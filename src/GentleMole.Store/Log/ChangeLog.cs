@@ -129,7 +129,7 @@ internal static class ChangeLog
 
     /// <summary>True when a value is what the log says of it. Secrets of earlier days are logged without what tells them apart, missing ones too.</summary>
     public static bool IsAs(IProperty property, object? value, string logged) =>
-        AsText(property, value) == logged || (Hidden.Contains(FullName(property)) && logged == "\"(not shown)\"");
+        AsText(property, value) == (logged == SignedZero ? "0" : logged) || (Hidden.Contains(FullName(property)) && logged == "\"(not shown)\"");
 
     /// <summary>True for a property that is logged.</summary>
     public static bool IsLogged(IProperty p) => !UnloggedProperties.ContainsKey(FullName(p));
@@ -153,7 +153,11 @@ internal static class ChangeLog
 
     private static string FullName(IProperty p) => $"{p.DeclaringType.ClrType.Name}.{p.Name}";
 
-    private static object? Shown(object? value) => value is Enum word ? word.ToString() : value;
+    /// <summary>SQLite keeps no sign of zero: what is written as −0 is read back as 0.</summary>
+    private static object? Shown(object? value) => value is Enum word ? word.ToString() : value is double and 0 ? 0.0 : value;
+
+    /// <summary>As earlier days wrote it.</summary>
+    private const string SignedZero = "-0";
 
     private static bool Same(PropertyEntry p) => p.Metadata.GetValueComparer().Equals(p.OriginalValue, p.CurrentValue);
 

@@ -80,6 +80,9 @@ internal sealed record JobSheet
 
     public IReadOnlyList<SeenFeature> Seen => [.. Job.Features.Where(f => f.Points.Count > 0).Select(f => new SeenFeature(f.Id, PlacedOf(f)))];
 
+    /// <summary>Where trees stand.</summary>
+    public IReadOnlyList<SitePoint> Trunks => [.. Job.Features.Where(f => f is { Kind: FeatureKind.Tree, Points.Count: > 0 }).Select(f => f.Points[0])];
+
     /// <summary>Features that do not lie where the plans say.</summary>
     public IReadOnlyList<RecordQuestion> Questions => RecordCheck.Questions(Seen, Recorded);
 

@@ -24,7 +24,7 @@ internal static class WalkWords
         FeatureKind.BuriedMarker => "buried electronic marker",
         FeatureKind.Pole => "pole with a drop",
         FeatureKind.Chamber or FeatureKind.Valve or FeatureKind.Hydrant or FeatureKind.Meter or FeatureKind.Riser or FeatureKind.Cabinet
-            or FeatureKind.Pit or FeatureKind.Dip => kind.ToString().ToLowerInvariant(),
+            or FeatureKind.Pit or FeatureKind.Dip or FeatureKind.Tree => kind.ToString().ToLowerInvariant(),
     };
 
     /// <summary>Two letters that stand on the plan; empty for what only helps to read it.</summary>
@@ -49,6 +49,7 @@ internal static class WalkWords
         FeatureKind.ControlValve => "Cv",
         FeatureKind.Splice => "Sp",
         FeatureKind.BuriedMarker => "Em",
+        FeatureKind.Tree => "Tr",
         FeatureKind.Ground or FeatureKind.Kerb or FeatureKind.Boundary => "",
     };
 

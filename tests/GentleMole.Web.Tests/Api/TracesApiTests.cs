@@ -149,4 +149,18 @@ public class TracesApiTests(MoleHost host) : IClassFixture<MoleHost>
             Assert.Contains(TargetSearch.Of(profile).Targets, t => Math.Abs(t.Along.Value - (3 / 1.004)) < 0.1 && Math.Abs(t.Cover.Value - 0.7) < 0.05);
         }
     }
+
+    [Fact]
+    public async Task A_simulated_cart_walks_one_line_after_the_other()
+    {
+        var ground = new RadarGround(4, 0.05, [new SoilLayer(0, 9, 0.003)], [], 0.14, 4e8, 4, 128, 0.2);
+        var round = new CartRound(host.Device(), [.. Enumerable.Range(0, 3).Select(i => new CartOrder(2, $"round {i} (simulated)", new Run([new SitePoint(5, 20 + i), new SitePoint(9, 20 + i)]), ground, 1, 70 + i))]);
+        await round.WalkAsync(TimeSpan.Zero, CancellationToken.None);
+        Assert.Equal(("", true), (round.Progress.Trouble, round.Progress.Ended));
+        Assert.Equal(round.Progress.Readings, round.Progress.Delivered);
+        var walked = await host.StoreAsync(db => db.WalkedProfiles.AsNoTracking().Include(w => w.Profile).Where(w => w.Name.StartsWith("round ")).OrderBy(w => w.Number).ToListAsync());
+        Assert.Equal([20, 21, 22], walked.Select(w => w.StartNorthMetres!.Value));
+        Assert.All(walked, w => Assert.False(w.Profile!.IsOpen));
+        Assert.Equal(round.Progress.Readings, walked.Sum(w => w.Profile!.Traces));
+    }
 }

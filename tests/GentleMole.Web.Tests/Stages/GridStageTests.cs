@@ -117,10 +117,10 @@ public class GridStageTests(MoleHost host) : IClassFixture<MoleHost>
 
         // Along it, from beyond one end to beyond the other, a line is proposed; what is no place is none.
         var along = chosen.QuerySelector("a[href*='collect?along=']")!.GetAttribute("href")!;
-        Assert.Contains("Along the find", Text(await OpenAsync(along), ".panel-body"), StringComparison.Ordinal);
+        Assert.Contains("The line asked for", Text(await OpenAsync(along), ".panel-body"), StringComparison.Ordinal);
         foreach (var wrong in new[] { "1 2 3", "a b c d", "1 1 1 1", "NaN 0 1e300 4", "1 2 3 4 5" })
         {
-            Assert.DoesNotContain("Along the find", Text(await OpenAsync($"{Yard}/collect?along={Uri.EscapeDataString(wrong)}"), ".panel-body"), StringComparison.Ordinal);
+            Assert.DoesNotContain("The line asked for", Text(await OpenAsync($"{Yard}/collect?along={Uri.EscapeDataString(wrong)}"), ".panel-body"), StringComparison.Ordinal);
         }
 
         // What is wrong is said; what has changed since is not decided.

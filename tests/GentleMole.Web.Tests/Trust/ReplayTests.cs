@@ -155,6 +155,19 @@ public sealed class ReplayTests(MoleHost host) : IClassFixture<MoleHost>
     }
 
     [Fact]
+    public async Task A_zero_that_was_measured_with_a_sign_is_no_difference()
+    {
+        await host.StoreAsync(async db =>
+        {
+            var feature = await db.Features.AsTracking().FirstAsync(f => f.JobId == 1);
+            feature.DoubtMetres = -0.0;
+            return await db.SaveChangesAsync();
+        });
+        var file = await CopyAsync();
+        Assert.True((await LogChain.VerifyAsync(file)).IsWhole);
+    }
+
+    [Fact]
     public async Task A_photo_whose_file_is_another_or_gone_is_found()
     {
         var file = await CopyAsync();

@@ -57,18 +57,39 @@ internal sealed class RadarDesk(DataFolder folder, ProcessorGate gate)
         var key = string.Join('|', laid.Select(l => FormattableString.Invariant($"{l.Record.Id} {l.Record.Traces} {l.WheelFactor} {l.Start} {l.Way}")));
         return HoldAsync((key, "volume", velocity, deepestMetres), async () =>
         {
-            var lines = new List<SliceLine>();
-            foreach (var (record, factor, start, way) in laid)
+            var falling = new List<double>();
+            foreach (var record in laid.Take(SliceVolume.MostAsked).Select(l => l.Record))
             {
-                if (await FactsAsync(record) is { } facts && await ProfileAsync(record, factor) is { Traces: > 1 } profile)
+                if (await FallingAsync(record) is { } told)
                 {
-                    lines.Add(new SliceLine(profile, facts.Direct, start, way));
+                    falling.Add(told.DecibelsPerNanosecond);
                 }
             }
 
-            return lines.Count == 0 ? null : await gate.RunAsync(() => SliceVolume.Of(lines, velocity, deepestMetres), CancellationToken.None);
+            if (falling.Count == 0)
+            {
+                return null;
+            }
+
+            // Line by line, so that one more or one moved makes only that one anew.
+            var gain = SliceVolume.GainOf(falling);
+            var lines = await Task.WhenAll(laid.Select(l => StrongAsync(l.Record, l.WheelFactor, velocity, gain, deepestMetres)));
+            var there = lines.Zip(laid).Where(l => l.First is not null).Select(l => (l.First!, l.Second.Start, l.Second.Way)).ToList();
+            return there.Count == 0 ? null : await gate.RunAsync(() => SliceVolume.Of(there), CancellationToken.None);
         }, v => v.Bytes);
     }
+
+    private Task<StrongLine?> StrongAsync(RadarRecord record, double wheelFactor, double velocity, double gain, double deepestMetres) => HoldAsync((record.Id, record.Traces, "strong", wheelFactor, velocity, gain, deepestMetres), async () =>
+        await FactsAsync(record) is { } facts && await ProfileAsync(record, wheelFactor) is { Traces: > 1 } profile
+            ? await gate.RunAsync(() => SliceVolume.Prepare(profile, facts.Direct, velocity, gain, deepestMetres), CancellationToken.None)
+            : null, l => l.Bytes);
+
+    private Task<Falling?> FallingAsync(RadarRecord record) => HoldAsync((record.Id, record.Traces, "falling"), async () =>
+        await FactsAsync(record) is { } facts && await ProfileAsync(record, 1) is { Traces: > 1 } profile
+            ? await gate.RunAsync(() => new Falling(SliceVolume.FallingOf(profile, facts.Direct)), CancellationToken.None)
+            : null, f => Small);
+
+    private sealed record Falling(double DecibelsPerNanosecond);
 
     /// <summary>Stretches of a run over which the ground may be wet.</summary>
     /// <param name="laid">The profiles in the order in which the run counts them, each with its place.</param>

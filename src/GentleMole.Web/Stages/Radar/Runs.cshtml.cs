@@ -114,13 +114,18 @@ internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
         get
         {
             var alone = Finds?.Runs.Isolated.Count ?? 0;
-            var isolated = alone == 0 ? "" : $"{(alone == 1 ? "One response has" : $"{alone} responses have")} no neighbour: rock, root or rubble, or a line that ends there. ";
+            var isolated = alone == 0 ? "" : $"{(alone == 1 ? "One response has" : $"{alone} responses have")} no neighbour: rock, root or rubble, or a line that ends there. {ByTrees}";
             var velocity = Finds?.Runs.Velocity is { } v ? $"The ground by all of them: {v.ToString("0.000", System.Globalization.CultureInfo.InvariantCulture)} m/ns{(Calibration?.Known is { } known ? $"; covers lean on the calibration too, {RadarWords.Velocity(known)}, {RadarWords.KnownBy(Calibration)}" : "")}. " : "";
             var left = Placeless > 0 ? $"{Placeless} profile{(Placeless == 1 ? " lies" : "s lie")} nowhere and {(Placeless == 1 ? "is" : "are")} left out. " : "";
             var gone = Gone > 0 ? $"The traces of {Gone} are gone. " : "";
             return $"{isolated}{velocity}{left}{gone}Nothing seen is no proof of an empty ground.";
         }
     }
+
+    /// <summary>How many of the responses without a neighbour lie as roots do.</summary>
+    private string ByTrees => Finds is { } finds && Sheet.Trunks is { Count: > 0 } trunks
+        && finds.Runs.Isolated.Count(i => TreeRoots.IsNear(finds.PlaceOf(i), finds.Lines[i.Line].Targets[i.Target].Cover.Value, trunks)) is > 0 and var roots
+            ? $"{(roots == 1 ? "One lies" : $"{roots} lie")} shallow within {Person.Length(TreeRoots.ReachMetres)} of a tree: likely roots. " : "";
 
     /// <summary>A run in words.</summary>
     public string Says(FoundRun found)
@@ -130,7 +135,7 @@ internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
         var deep = covers.Max() - covers.Min() < 0.02 ? Person.Length(covers.Average()) : $"{Person.Length(covers.Min())} to {Person.Length(covers.Max())}";
         var angle = run.Points.Average(p => p.CrossingDegrees);
         return $"{(found.Decision is { } decided ? FoundChoice.Says(Sheet, decided, NoUtility) : Seems(found))} Met on {run.Points.Count} of {run.Crossed} lines that cross it, {Person.Run(run.LengthMetres)} long; its top {deep} ± {Person.Length(run.CoverUncertaintyMetres)} below the surface, {Person.PlusMinus(run.LateralUncertaintyMetres)} to the side. "
-            + $"First lobe {RadarWords.Polarity(run.IsNormal)}.{ByReceiver(found)}{(angle < 75 ? $" Crossed at some {angle:0}°; its cover is put right for that." : "")}{Stacked(found)}{OverBody(found)}";
+            + $"First lobe {RadarWords.Polarity(run.IsNormal)}.{ByReceiver(found)}{(angle < 75 ? $" Crossed at some {angle:0}°; its cover is put right for that." : "")}{Stacked(found)}{OverBody(found)}{NearTree(found)}";
     }
 
     /// <summary>Held against the dots of its line: as it was decided, else against the line that it lies on; null where there is none to hold it against.</summary>
@@ -260,6 +265,11 @@ internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
         return over is null ? "" : $" Most of it lies over body {over.Number} ({BodyWords.Short(over.Becomes)}): it may be that, and no pipe.";
     }
 
+    /// <summary>Said where a run may be the root of a tree that somebody placed.</summary>
+    private string NearTree(FoundRun found) => TreeRoots.TrunkOf(found.Run, Sheet.Trunks) is { } trunk
+        ? $" It is shallow, heads for the tree {Person.Run(Math.Min(trunk.DistanceTo(found.Run.Points[0].Place), trunk.DistanceTo(found.Run.Points[^1].Place)))} from its end and rises towards it: it may be a root. So may a cable; energise it or look, before it is called none."
+        : "";
+
     /// <summary>What it lies on, in words; empty when on nothing that is known.</summary>
     public static string Near(FoundRun found) => FoundChoice.OnWhat(found.Record, found.Near);
 
@@ -343,6 +353,12 @@ internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
     {
         Finds = await FindsAsync(desk, gate, wait);
         Found = Finds is null ? [] : FoundRun.Of(Sheet, Finds);
+        if (Finds is not null && !wait)
+        {
+            // Whoever looks at runs looks at slices next: they are made ready meanwhile, and nobody waits for it here.
+            _ = GridVolume.OfAsync(desk, Sheet, VelocityOfAll(desk).Value);
+        }
+
         if (RunAtHand is { } chosen && Finds is { } finds)
         {
             var velocity = VelocityOfAll(desk).Value;
