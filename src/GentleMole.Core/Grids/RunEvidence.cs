@@ -86,7 +86,7 @@ internal sealed class RunEvidence(WalkedGrid grid, double alarms, double sigma, 
         var path = Draw(hits);
         var n = hits.Length;
         var odds = Math.Log(RunsExpected * grid.Lines.Length / grid.TotalLength) - _logAlarms - EndsCost
-            + SpecialFunctions.BetaLn(MetAlpha + n, MetBeta + missed) - SpecialFunctions.BetaLn(MetAlpha, MetBeta) + Polarity(path.Hits);
+            + SpecialFunctions.BetaLn(MetAlpha + n, MetBeta + missed) - SpecialFunctions.BetaLn(MetAlpha, MetBeta) + Polarity(path.Hits) + Strength(path.Hits);
         for (var k = 0; k < n; k++)
         {
             ref readonly var met = ref grid.Met[hits[k]];
@@ -117,4 +117,50 @@ internal sealed class RunEvidence(WalkedGrid grid, double alarms, double sigma, 
         var (a, b) = (Gain(normal, hits.Length - normal), Gain(hits.Length - normal, normal));
         return Math.Max(a, b) + Math.Log(1 + Math.Exp(-Math.Abs(a - b))) - Math.Log(2);
     }
+
+    /// <summary>One body answers about as strongly on every line: how much likelier the strengths are round one of their own than round that of all.</summary>
+    private double Strength(int[] hits)
+    {
+        if (grid.StrengthSpread <= StrengthSigma)
+        {
+            return 0;
+        }
+
+        var known = hits.Select(h => grid.Met[h].Strength).Where(s => !double.IsNaN(s)).Order().ToList();
+        if (known.Count < 2)
+        {
+            return 0;
+        }
+
+        var own = known[known.Count / 2];
+        return known.Sum(s => Math.Clamp(
+            Math.Log(grid.StrengthSpread / StrengthSigma) - (0.5 * Math.Pow((s - own) / StrengthSigma, 2)) + (0.5 * Math.Pow(s / grid.StrengthSpread, 2)), -MostAgainst, MostFor));
+    }
+
+    /// <summary>How little a response goes with the strength of those before it, in the units of a squared deviation; 0 where nobody says them.</summary>
+    public double Stranger(int[] hits, in MetTarget met)
+    {
+        if (grid.StrengthSpread <= StrengthSigma || double.IsNaN(met.Strength))
+        {
+            return 0;
+        }
+
+        var (sum, count) = (0.0, 0);
+        foreach (var hit in hits)
+        {
+            if (!double.IsNaN(grid.Met[hit].Strength))
+            {
+                (sum, count) = (sum + grid.Met[hit].Strength, count + 1);
+            }
+        }
+
+        return count == 0 ? 0 : Math.Min(3 * MostAgainst, Math.Pow((met.Strength - (sum / count)) / StrengthSigma, 2));
+    }
+
+    /// <summary>Of one body from line to line, as a logarithm: moisture, coupling, and the strongest of each line, which it is told by, differ.</summary>
+    private const double StrengthSigma = 0.6;
+
+    /// <summary>The strongest of a line may be a cover or a plate: strength alone never decides.</summary>
+    private const double MostAgainst = 3;
+    private const double MostFor = 0.5;
 }

@@ -139,7 +139,7 @@ internal sealed class RunGrowth(WalkedGrid grid, RunEvidence evidence, int[] own
             var off = (met.Along - crossing.Along) / sigma;
             var deeper = evidence.Corrected(met, crossing.Sine) - cover;
             var spread = coverVariance + Math.Pow(evidence.CoverFactor * met.CoverSigma, 2);
-            var score = (off * off) + (deeper * deeper / spread) + (normal != 0 && met.IsNormal != normal > 0 ? OtherPolarity : 0) - (2 * met.Odds);
+            var score = (off * off) + (deeper * deeper / spread) + (normal != 0 && met.IsNormal != normal > 0 ? OtherPolarity : 0) - (2 * met.Odds) + evidence.Stranger(path.Hits, met);
             if (score < least && !hits.Contains(m))
             {
                 (best, least) = (m, score);

@@ -11,9 +11,13 @@ internal sealed class WalkedGrid
         TotalLength = Math.Max(1, Lines.Sum(l => l.Length));
         Velocity = Median([.. lines.SelectMany(l => l.Targets).Select(t => t.VelocityMetresPerNanosecond)]);
         var mean = lines.SelectMany(l => l.Targets).Select(t => LogOdds(t.Confidence)).DefaultIfEmpty(0).Average();
+        var strengths = lines.SelectMany(l => l.Targets).Where(t => t.Strength > 0).Select(t => Math.Log(t.Strength!.Value)).ToList();
+        var usual = strengths.DefaultIfEmpty(0).Average();
+        StrengthSpread = strengths.Count < 2 ? 0 : Math.Sqrt(strengths.Average(s => (s - usual) * (s - usual)));
         Met = [.. lines.SelectMany((l, i) => l.Targets.Select((t, k) => (Target: t, Index: k)).OrderBy(t => t.Target.AlongMetres).Select(t => new MetTarget(
             i, t.Index, t.Target.AlongMetres, l.At(t.Target.AlongMetres), t.Target.Cover.Value, Math.Max(t.Target.Cover.HalfWidth / NinetyFive, (LeastPart * t.Target.Cover.Value) + LeastMetres),
-            t.Target.VelocityMetresPerNanosecond, t.Target.IsNormal, ConfidenceWeight * (LogOdds(t.Target.Confidence) - mean))))];
+            t.Target.VelocityMetresPerNanosecond, t.Target.IsNormal, ConfidenceWeight * (LogOdds(t.Target.Confidence) - mean),
+            t.Target.Strength is > 0 and var strength ? Math.Log(strength) - usual : double.NaN)))];
         FirstOfLine = new int[Lines.Length + 1];
         foreach (var met in Met)
         {
@@ -52,6 +56,9 @@ internal sealed class WalkedGrid
 
     /// <summary>Median of what the responses say, metres per nanosecond.</summary>
     public double Velocity { get; }
+
+    /// <summary>Standard deviation of the strengths, as logarithms; 0 where nobody says them.</summary>
+    public double StrengthSpread { get; }
 
     /// <summary>Logarithm of how wide the covers range, as ln of the deepest over the shallowest.</summary>
     public double LogCoverRange { get; }

@@ -167,6 +167,26 @@ public class RunSearchTests
         Assert.InRange(rocks.Claimed, 0, 1);
     }
 
+    /// <summary>A pipe of ten lines that line 5 has not met; a stone lies near its way there, and others far from it.</summary>
+    private static GridRuns WithStone(double cover, double? strength, double aside = 4.5) => RunSearch.Of(Lines(10, i =>
+    [
+        i == 5 ? At(aside, cover) with { Strength = strength } : At(4) with { Strength = strength is null ? null : 1 - (0.02 * i) },
+        At(7 + (i * 1.7 % 4), 0.4 + (0.09 * i), confidence: 0.3) with { Strength = strength is null ? null : 0.05 },
+    ]));
+
+    [Fact]
+    public void What_lies_on_the_way_and_has_another_cover_or_strength_is_not_of_it()
+    {
+        bool IsTaken(GridRuns found) => Of(found.Runs[0]).Contains((5, 0));
+        Assert.True(IsTaken(WithStone(0.8, null)));
+        Assert.True(IsTaken(WithStone(0.8, 0.8)));
+        Assert.False(IsTaken(WithStone(0.35, null)));
+        Assert.False(IsTaken(WithStone(0.8, 0.02)));
+        // Strength alone decides nothing: the strongest of its line may have been a plate.
+        Assert.True(IsTaken(WithStone(0.8, 0.02, 4)));
+        Assert.All([WithStone(0.8, 0.8), WithStone(0.8, 0.02)], f => Assert.Equal(9, Of(f.Runs[0]).Count(p => p is { Target: 0, Line: not 5 })));
+    }
+
     private static MadeUpGrid.Held Campaign(MadeUpGrid.Shape shape, int grids, int seed)
     {
         var all = Enumerable.Range(0, grids).Select(k => MadeUpGrid.Make(shape, new Random(seed + k))).Select(g => g.Judge(RunSearch.Of(g.Lines))).ToList();

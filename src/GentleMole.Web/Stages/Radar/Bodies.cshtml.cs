@@ -1,6 +1,7 @@
 using System.Globalization;
 using GentleMole.Core;
 using GentleMole.Core.Bodies;
+using GentleMole.Core.Grids;
 using GentleMole.Core.Job;
 using GentleMole.Core.Site;
 using GentleMole.Store;
@@ -177,6 +178,10 @@ internal sealed class BodiesPage(MoleDb db, SheetLoader loader, PlaceClock clock
         return perhaps.Count > 0 ? $"Not told apart: {string.Join(", ", perhaps)}." : "It looks like none of what is known here.";
     }
 
+    /// <summary>Said of a shallow body that nobody decided, near a tree that somebody placed.</summary>
+    public string NearTree(ToldBody told) => told.Decision is null && told.Body.Kind is BodyKind.Unknown or BodyKind.Slab or BodyKind.Dug && TreeRoots.IsNear(told.Body.Box.Middle, told.Body.Cover.Value, Sheet.Trunks)
+        ? " It lies shallow near a tree: its roots may answer so." : "";
+
     public static string Title(ToldBody told)
     {
         var body = told.Body;
@@ -187,7 +192,7 @@ internal sealed class BodiesPage(MoleDb db, SheetLoader loader, PlaceClock clock
 
     /// <summary>A line along a body, beyond both its ends: as the page that collects takes it.</summary>
     public static string AlongOf(ToldBody told) =>
-        Along(told.Body.Box) is var (first, last) ? FormattableString.Invariant($"{first.East:0.##} {first.North:0.##} {last.East:0.##} {last.North:0.##}") : "";
+        Along(told.Body.Box) is var (first, last) ? CollectPage.AlongOf(first, last) : "";
 
     private static (SitePoint First, SitePoint Last) Along(BodyBox box)
     {

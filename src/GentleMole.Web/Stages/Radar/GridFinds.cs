@@ -45,5 +45,5 @@ internal sealed record GridFinds(IReadOnlyList<WalkedProfile> Profiles, IReadOnl
     private const double ByHand = 0.95;
 
     private static GridTarget Target(ToldTarget target) => new(
-        target.AlongMetres, Estimate.Symmetric(target.CoverMetres, target.CoverHalfMetres), target.Velocity, target.IsNormal ?? false, target.Confidence ?? ByHand);
+        target.AlongMetres, Estimate.Symmetric(target.CoverMetres, target.CoverHalfMetres), target.Velocity, target.IsNormal ?? false, target.Confidence ?? ByHand) { Strength = target.Found?.Strength };
 }

@@ -11,6 +11,7 @@ import { openRadargram } from './radargram.js';
 import { openSlices } from './slices.js';
 
 let scrolled = { where: '', top: 0 };
+let aimed = '';
 
 /** Where the panel is scrolled back to: the same stage, and the same drawing where one is being taken over. */
 const place = () => location.pathname + (new URLSearchParams(location.search).get('import') ?? '');
@@ -32,6 +33,9 @@ function open() {
     wrong.scrollIntoView({ block: 'nearest' });
     wrong.closest('.entry')?.querySelector('.is-invalid')?.focus();
   }
+  // A link to one thing of a list shows that thing, wherever the list was scrolled to.
+  else if (aimed) document.getElementById(aimed)?.scrollIntoView({ block: matchMedia('(max-width: 800px)').matches ? 'start' : 'nearest' });
+  aimed = '';
   scrolled = { where: '', top: 0 };
   document.body.dataset.opened = String(performance.timeOrigin + performance.now());
 }
@@ -39,6 +43,7 @@ function open() {
 document.addEventListener('htmx:beforeSwap', event => {
   if (event.detail.target) closeTooltips(event.detail.target);
   if (event.detail.target?.id !== 'main') return;
+  aimed = event.detail.pathInfo?.anchor ?? '';
   const body = document.querySelector('.panel-body');
   scrolled = { where: place(), top: body ? body.scrollTop : 0 };
 });
