@@ -238,6 +238,44 @@ test('a grid is walked off, its profiles join into runs, one is decided, and sli
   assert.match(await page.textContent('.verdict-say'), /At 0\.60 m/);
 });
 
+test('receiver and radar stand on one sheet: what contradicts is asked, answered, and marked so', async () => {
+  await opened(page, `${server.url}/jobs/4/radar/runs`);
+  await page.waitForFunction(() => /runs? over 18 lines|do not agree/.test(document.querySelector('.verdict-say')?.textContent), null, { timeout: 60_000 });
+  const runs = await page.$$eval('[id^=run-] small:first-of-type', all => all.map(r => r.textContent));
+  const gas = `#run-${runs.findIndex(r => /gas of Tamsin Gas/.test(r)) + 1}`;
+  assert.match(await page.textContent(`${gas} small`), /Receiver and radar do not agree at/);
+  await answered(page, () => page.click(`${gas} a.btn-link`));
+  await answered(page, () => page.locator('form.found').getByRole('button', { name: 'It is so' }).click());
+  const asked = page.locator(`${gas} form[action*=Held]`);
+  await answered(page, () => asked.getByRole('button', { name: 'It is so' }).click());
+  assert.match(await asked.textContent(), /Say which is right/);
+  await asked.locator('select').selectOption('Radar');
+  await asked.locator('input[name=heldNote]').fill('trial hole by the wall');
+  await answered(page, () => asked.getByRole('button', { name: 'It is so' }).click());
+  assert.match(await page.textContent(`${gas} small`), /says: the radar is right.*trial hole by the wall/s);
+  await opened(page, `${server.url}/jobs/4/marks`);
+  await answered(page, () => page.getByRole('link', { name: 'Tamsin Gas' }).click());
+  assert.match(await page.textContent('.panel-body table'), /depth by radar.*r1/s);
+  await opened(page, `${server.url}/jobs/4/handover/sheet`);
+  assert.match(await page.textContent('.ho-cautions'), /said: the radar is right/);
+});
+
+test('a known target comes first: chosen, found under a profile, and its depth teaches the ground', async () => {
+  await opened(page, `${server.url}/jobs/1/radar/calibrate`);
+  assert.match(await page.textContent('.steps .step-now'), /Over what the receiver knows best/);
+  await answered(page, () => page.locator('.steps a.btn').first().click());
+  assert.match(await page.textContent('.steps'), /Profile \d crosses it/);
+  assert.match(await page.textContent('#calibrate-told'), /before.*by the known target/s);
+  assert.match(await page.inputValue('#f-knownBy'), /receiver’s depth at dot/);
+  await page.fill('#f-knownHalf', 'so so');
+  await answered(page, () => page.getByRole('button', { name: 'Keep the calibration' }).click());
+  assert.equal(await page.inputValue('#f-knownHalf'), 'so so');
+  assert.ok(await page.locator('#f-knownHalf-error').count() === 1);
+  await page.fill('#f-knownHalf', '0.1');
+  await answered(page, () => page.getByRole('button', { name: 'Keep the calibration' }).click());
+  assert.match(await page.textContent('#calibrate-told'), /by the receiver’s depth at dot/);
+});
+
 test('a body under a grid is told, decided from the page and stands on the sheet that is handed over', async () => {
   await opened(page, `${server.url}/jobs/5/radar/bodies`);
   await page.waitForFunction(() => /bodies under 26 lines/.test(document.querySelector('.verdict-say')?.textContent ?? ''), null, { timeout: 120000 });
