@@ -126,7 +126,7 @@ public sealed class SliceVolume
     /// <summary>What lies under a way that a person drew.</summary>
     public VolumeCut Along(Run way)
     {
-        var columns = Math.Clamp((int)Math.Ceiling(way.Length / _cell) + 1, 2, MostColumns);
+        var columns = ColumnsOf(way);
         var step = way.Length / (columns - 1);
         var (strength, seen) = (new float[columns * _rows], new float[columns]);
         var reached = new List<(int Line, int Trace, float Weight)>();
@@ -150,6 +150,16 @@ public sealed class SliceVolume
 
         return new VolumeCut(step, columns, DepthStep, _rows, strength, seen);
     }
+
+    /// <summary>How well a way is seen, evenly from end to end: 1 on a line, less between lines, 0 where none reaches.</summary>
+    public IReadOnlyList<float> SeenAlong(Run way)
+    {
+        var columns = ColumnsOf(way);
+        var reached = new List<(int Line, int Trace, float Weight)>();
+        return [.. Enumerable.Range(0, columns).Select(c => Reached(way.At(c * way.Length / (columns - 1)), reached))];
+    }
+
+    private int ColumnsOf(Run way) => Math.Clamp((int)Math.Ceiling(way.Length / _cell) + 1, 2, MostColumns);
 
     private const int MostColumns = 2000;
 

@@ -22,6 +22,9 @@ public sealed class LineTogether
     /// <summary>Places that a radar alone marks lie so far apart at least; its lines are nearer, and say no more.</summary>
     private const double StepMetres = 1.5;
 
+    /// <summary>Nobody lays a profile more exactly than this.</summary>
+    private const double LeastHalfMetres = 0.01;
+
     private LineTogether(TracedLine line, IReadOnlyList<WitnessHeld> witnesses) => (Line, Witnesses) = (line, witnesses);
 
     /// <summary>The line by both.</summary>
@@ -81,7 +84,7 @@ public sealed class LineTogether
 
     private static MarkPoint Joined(MarkPoint dot, int index, WitnessHeld held)
     {
-        if (dot.Exposed || held.Meetings.FirstOrDefault(m => m.Index == index) is not { } met)
+        if (dot.Exposed || held.At(index) is not { } met)
         {
             return dot;
         }
@@ -98,7 +101,7 @@ public sealed class LineTogether
             return dot with { Verdict = Worse(dot.Verdict, Verdict.Caution), IsDoubtOfPlace = false };
         }
 
-        var (across, ours) = (dot.AcrossHalfWidthMetres, witness.LateralHalfMetres);
+        var (across, ours) = (dot.AcrossHalfWidthMetres, Math.Max(witness.LateralHalfMetres, LeastHalfMetres));
         var (sum, share) = (1 / Math.Sqrt((1 / Square(across)) + (1 / Square(ours))), Square(across) / (Square(across) + Square(ours)));
         // Round the place that is marked, which is not moved: the middle of both lies a little beside it.
         var narrower = Math.Min(across, (share * Math.Abs(met.AsideMetres.Value)) + sum);

@@ -26,7 +26,7 @@ public sealed record TwoFinds(Estimate ByReceiver, Estimate ByRadar, Estimate Ap
     {
         var radar = CentreOf(cover, outsideMetres);
         var apart = Estimate.Symmetric(radar.Value - centre.Value, Root(radar.HalfWidth, centre.HalfWidth));
-        var factor = CoverOf(centre, outsideMetres).Value / cover.Value;
+        var factor = CoverOf(centre, outsideMetres).Value / Math.Max(LeastCover, cover.Value);
         if (Math.Abs(apart.Value) > apart.HalfWidth)
         {
             return new TwoFinds(centre, radar, apart, null, factor);

@@ -7,6 +7,11 @@ public sealed record WitnessHeld(RadarWitness Witness, IReadOnlyList<Meeting> Me
     /// <summary>So many of its dots may contradict it by chance: 95 % intervals leave one in twenty out, and a dot may have been read badly.</summary>
     private const double OddPart = 0.2;
 
+    private readonly Dictionary<int, Meeting> _byIndex = Meetings.ToDictionary(m => m.Index);
+
+    /// <summary>Where it met one of the line's places, counted from 0; null where it did not.</summary>
+    public Meeting? At(int index) => _byIndex.GetValueOrDefault(index);
+
     /// <summary>Dots that do not agree.</summary>
     public IReadOnlyList<Meeting> Odd { get; } = [.. Meetings.Where(m => !m.IsAgreed)];
 

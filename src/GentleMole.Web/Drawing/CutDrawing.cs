@@ -30,7 +30,7 @@ internal sealed record CutDrawing(string Picture, double LengthMetres, double De
     /// <summary>Along the slice, 0 to 1, evenly from end to end.</summary>
     public IReadOnlyList<float> Strength { get; init; } = [];
 
-    /// <summary>How well each of those places was seen; 0 for not at all.</summary>
+    /// <summary>How well it was seen, evenly from end to end; 0 for not at all.</summary>
     public IReadOnlyList<float> Seen { get; init; } = [];
 
     /// <summary>A run that the cut follows: along it, and its cover there.</summary>
@@ -54,6 +54,15 @@ internal sealed record CutDrawing(string Picture, double LengthMetres, double De
             void Add(FormattableString text) => svg.Append(text.ToString(CultureInfo.InvariantCulture));
             Add($"<image href=\"{WebUtility.HtmlEncode(Picture)}\" x=\"{Left}\" y=\"{Top}\" width=\"{Across}\" height=\"{Down:0.#}\" preserveAspectRatio=\"none\"/><rect class=\"cut-frame\" x=\"{Left}\" y=\"{Top}\" width=\"{Across}\" height=\"{Down:0.#}\"/>");
             Axes(Add);
+            foreach (var (from, to) in Unseen)
+            {
+                Add($"<rect class=\"cut-unseen\" x=\"{X(from):0.#}\" y=\"{Top}\" width=\"{X(to) - X(from):0.#}\" height=\"{Down:0.#}\"/>");
+                if (X(to) - X(from) > UnseenWords)
+                {
+                    Add($"<text class=\"cut-said\" x=\"{(X(from) + X(to)) / 2:0.#}\" y=\"{Top + (Down / 2):0.#}\" text-anchor=\"middle\">not walked</text>");
+                }
+            }
+
             if (FloorMetres is { } noise && noise < DeepestMetres)
             {
                 Add($"<path class=\"cut-floor\" d=\"M{Left} {Y(noise):0.#}h{Across}\"/><text class=\"cut-said\" x=\"{Left + 6}\" y=\"{Y(noise) + 15:0.#}\">noise: nothing may be said below</text>");
@@ -77,6 +86,30 @@ internal sealed record CutDrawing(string Picture, double LengthMetres, double De
             }
 
             return svg.ToString();
+        }
+    }
+
+    private const double UnseenWords = 84;
+
+    /// <summary>From where to where along it no line saw anything.</summary>
+    private IEnumerable<(double From, double To)> Unseen
+    {
+        get
+        {
+            var step = LengthMetres / Math.Max(1, Seen.Count - 1);
+            for (var i = 0; i < Seen.Count; i++)
+            {
+                var first = i;
+                while (i < Seen.Count && Seen[i] <= 0)
+                {
+                    i++;
+                }
+
+                if (i > first)
+                {
+                    yield return (Math.Max(0, (first - 0.5) * step), Math.Min(LengthMetres, (i - 0.5) * step));
+                }
+            }
         }
     }
 

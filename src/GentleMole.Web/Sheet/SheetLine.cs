@@ -28,6 +28,8 @@ internal sealed class SheetLine(SoughtLine line, LineDots? own, IReadOnlyList<Re
     private readonly Lazy<IReadOnlyList<PushTold>> _pushes = new(() => [.. (pushes ?? []).OrderBy(p => p.Id).Select(p => PushTold.Of(p, ExpectedOf(line, records)))]);
 
     private LineTogether? _together;
+    private TracedLine? _withPushes;
+    private Run? _bestRun;
 
     /// <summary>Sondes pushed into it, worked out.</summary>
     public IReadOnlyList<PushTold> Pushes => _pushes.Value;
@@ -47,8 +49,8 @@ internal sealed class SheetLine(SoughtLine line, LineDots? own, IReadOnlyList<Re
     /// <summary>The run by the owner's plan: as drawn on the notice, else the longest line of its records.</summary>
     public Run? Expected { get; } = ExpectedOf(line, records);
 
-    /// <summary>Where the line is taken to run: as marked, else as plans say; null when neither is known.</summary>
-    public Run? BestRun => Traced.Run ?? Expected;
+    /// <summary>Where the line is taken to run: as marked, else as plans say, with what a radar saw of it; null when none is known.</summary>
+    public Run? BestRun => _bestRun ??= WithoutRadar.Run ?? JoinedRun.Of(Traced.Run, Expected);
 
     /// <summary>Where signal is taken to run: as marked, and on as plans say.</summary>
     public Run? SupposedRun { get; } = JoinedRun.Of(own?.Traced.Run, ExpectedOf(line, records));
@@ -73,7 +75,7 @@ internal sealed class SheetLine(SoughtLine line, LineDots? own, IReadOnlyList<Re
 
     /// <summary>The line by its dots and the pushes that were taken.</summary>
     public TracedLine WithoutRadar => pushes is null || !pushes.Any(p => p.TakenAt is not null) ? Own?.Traced ?? NoLine
-        : TracedLine.Join([.. Own?.Traced.Points ?? [], .. Pushes.Where(p => p.IsTaken).SelectMany(p => p.Marks())]);
+        : _withPushes ??= TracedLine.Join([.. Own?.Traced.Points ?? [], .. Pushes.Where(p => p.IsTaken).SelectMany(p => p.Marks())]);
 
     private static Run? ExpectedOf(SoughtLine sought, IReadOnlyList<RecordLine> recorded) => sought.ExpectedRun.Count >= 2
         ? new Run(sought.ExpectedRun)

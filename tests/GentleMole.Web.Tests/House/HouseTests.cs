@@ -41,6 +41,7 @@ public sealed class HouseTests
         ["Grids"] = ["Candidates", "Radar", "Site", "Sweeps"],
         ["Bodies"] = ["Grids", "Radar", "Site"],
         ["Together"] = ["Site", "Trace"],
+        ["Exposures"] = ["Site", "Together", "Trace"],
         ["Practice"] = ["Bodies", "Candidates", "Fault", "Fields", "Follow", "Grids", "Hookup", "Identify", "Instruments", "Ledger", "Lines", "Network", "Pinpoint", "Radar", "Site", "Soil", "Sonde", "Sweeps", "Together", "Trace"],
     };
 

@@ -221,7 +221,7 @@ internal sealed class BodiesPage(MoleDb db, SheetLoader loader, PlaceClock clock
             var (first, last) = Along(box);
             AlongBody = new CutDrawing(CutPicture([first, last], grid.Velocity), first.DistanceTo(last), volume.DeepestMetres, Person)
             {
-                FloorMetres = grid.FloorMetres,
+                FloorMetres = grid.FloorMetres, Seen = volume.SeenAlong(new Run([first, last])),
                 Body = (BesideMetres, BesideMetres + box.LengthMetres, at.Body.Cover.Value, at.Body.Height?.Value),
             };
         }

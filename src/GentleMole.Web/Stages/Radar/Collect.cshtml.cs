@@ -43,6 +43,12 @@ internal sealed class CollectPage(MoleDb db, SheetLoader loader, PlaceClock cloc
     public async Task<IActionResult> OnGetAsync()
     {
         await LookAsync();
+        if (Velocity is { Source: not VelocitySource.Ground })
+        {
+            // With a velocity that stays, what is made ready now is not made anew with the next line.
+            MakeReady(desk);
+        }
+
         return WaitingId is not null && Waiting is null ? NotFound() : Page();
     }
 

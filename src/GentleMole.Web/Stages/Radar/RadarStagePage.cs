@@ -133,6 +133,17 @@ internal abstract class RadarStagePage(MoleDb db, SheetLoader loader) : SheetPag
 
     private const int AtOnce = 6;
 
+    /// <summary>Whoever brings lines in or looks at runs looks at slices next: they are made ready meanwhile, line by line, and nobody waits for it.</summary>
+    protected void MakeReady(RadarDesk desk)
+    {
+        if (GridFinds.Laid(Sheet).Count >= FewestSliced)
+        {
+            _ = GridVolume.OfAsync(desk, Sheet, VelocityOfAll(desk).Value);
+        }
+    }
+
+    private const int FewestSliced = 3;
+
     /// <summary>Profiles that lie somewhere and have their traces, and those of them that are searched already.</summary>
     public (int All, int Searched) Progress { get; private set; }
 

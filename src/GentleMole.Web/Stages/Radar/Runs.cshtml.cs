@@ -355,8 +355,7 @@ internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
         Found = Finds is null ? [] : FoundRun.Of(Sheet, Finds);
         if (Finds is not null && !wait)
         {
-            // Whoever looks at runs looks at slices next: they are made ready meanwhile, and nobody waits for it here.
-            _ = GridVolume.OfAsync(desk, Sheet, VelocityOfAll(desk).Value);
+            MakeReady(desk);
         }
 
         if (RunAtHand is { } chosen && Finds is { } finds)
@@ -370,7 +369,7 @@ internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
             var way = new Run([.. run.Run.Points.Select(p => p.Place)]);
             Along = new CutDrawing(CutPicture(way.Points, grid.Velocity), way.Length, volume.DeepestMetres, Person)
             {
-                FloorMetres = grid.FloorMetres, Run = [.. run.Run.Points.Select((p, i) => (way.ChainageOf(i), p.CoverMetres))], RunHalfMetres = run.Run.CoverUncertaintyMetres,
+                FloorMetres = grid.FloorMetres, Run = [.. run.Run.Points.Select((p, i) => (way.ChainageOf(i), p.CoverMetres))], RunHalfMetres = run.Run.CoverUncertaintyMetres, Seen = volume.SeenAlong(way),
             };
         }
     }
