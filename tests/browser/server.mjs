@@ -27,7 +27,7 @@ export async function startServer(command = 'demo', env = {}) {
   const url = `http://127.0.0.1:${port}`;
 
   async function ready() {
-    for (let i = 0; i < 600; i++) {
+    for (let i = 0; i < 2400; i++) {
       try {
         if ((await fetch(url + '/health/ready')).ok) return;
       } catch {
@@ -35,7 +35,7 @@ export async function startServer(command = 'demo', env = {}) {
       }
       await new Promise(resolve => setTimeout(resolve, 100));
     }
-    throw new Error('The application did not become ready in a minute.');
+    throw new Error('The application did not become ready in four minutes.');
   }
 
   function stop(signal = 'SIGTERM') {

@@ -87,7 +87,7 @@ internal sealed class KilledProcess : IDisposable
     public async Task ReadyAsync()
     {
         // A machine that is busy with other things may take its time; one that hangs never comes.
-        for (var began = Stopwatch.GetTimestamp(); Stopwatch.GetElapsedTime(began) < TimeSpan.FromSeconds(60);)
+        for (var began = Stopwatch.GetTimestamp(); Stopwatch.GetElapsedTime(began) < TimeSpan.FromSeconds(240);)
         {
             Assert.False(HasEnded, Said);
             try
