@@ -12,13 +12,10 @@ public static class ReadingsCsv
         "turnedDepthMetres", "state", "note", "tiltLeftMetres", "tiltRightMetres", "widthLeftMetres", "widthRightMetres",
     ];
 
-    // Text that a spreadsheet would run as a formula gets an apostrophe before it; spreadsheets show it as text.
-    private static readonly CsvWriterOptions Options = new() { Injection = CsvInjection.Escape };
-
     /// <summary>Writes header and rows; the stream stays open.</summary>
     public static async Task WriteAsync(IAsyncEnumerable<ReadingRow> rows, Stream stream, CancellationToken cancellation = default)
     {
-        var csv = CsvWriter.Create(stream, Options, leaveOpen: true);
+        var csv = CsvWriter.Create(stream, TableCsv.Options, leaveOpen: true);
         await using (csv.ConfigureAwait(false))
         {
             csv.WriteHeader(Header);

@@ -316,3 +316,18 @@ test('on a phone a grid is laid out and slices are looked at', async () => {
   }
   await page.setViewportSize({ width: 1280, height: 800 });
 });
+
+test('a find is walked along, and where it begins and ends is told', async () => {
+  await opened(page, `${server.url}/jobs/4/radar/runs`);
+  await page.waitForFunction(() => /runs? over 18 lines|do not agree|decided/.test(document.querySelector('.verdict-say')?.textContent), null, { timeout: 60_000 });
+  const runs = await page.$$eval('[id^=run-] small:first-of-type', all => all.map(r => r.textContent));
+  const lead = runs.findIndex(r => /turned over/.test(r)) + 1;
+  await answered(page, () => page.click(`#run-${lead} a.btn-link`));
+  await answered(page, () => page.getByRole('link', { name: 'Walk along it: where does it begin and end?' }).click());
+  assert.match(await panel(), /The line asked for, 10\.\d m/);
+  await pressed(page, 'Push a simulated cart over it');
+  await page.waitForFunction(() => /Simulated device: \d+ of \d+ readings came, each once/.test(document.querySelector('.panel-body')?.textContent), null, { timeout: 60_000 });
+  await opened(page, `${server.url}/jobs/4/radar/runs?run=${lead}`);
+  await page.waitForFunction(() => /Walked along on profile 19: it begins .* (first line|before it).* ends|Walked along on profile 19: it (begins|was there already)/.test(document.querySelector('.panel-body').textContent), null, { timeout: 60_000 });
+  assert.ok(await page.getByRole('link', { name: 'Walk along it once more' }).isVisible());
+});

@@ -23,9 +23,12 @@ public sealed record RadarRun(IReadOnlyList<RunPoint> Points, double CoverUncert
     /// <summary>Velocity of the ground over it by its own responses, the angle allowed for, metres per nanosecond.</summary>
     public double VelocityMetresPerNanosecond { get; init; }
 
+    /// <summary>A velocity that somebody measured on the site contradicts its own curves, and was left out.</summary>
+    public bool IsTorn { get; init; }
+
     /// <summary>
     /// The same with its covers by its own curves and by a velocity that is known from elsewhere on the site, each by its weight (inverse
-    /// variances, as <see cref="GridRuns.At"/> tells). Unchanged where the two contradict each other: then it is another ground, or a curve
+    /// variances, as <see cref="GridRuns.At"/> tells). Unchanged, and said to be torn, where the two contradict each other: then it is another ground, or a curve
     /// was read wrong, and no middle of them is true.
     /// </summary>
     /// <param name="site">Velocity that somebody measured, metres per nanosecond.</param>
@@ -41,7 +44,7 @@ public sealed record RadarRun(IReadOnlyList<RunPoint> Points, double CoverUncert
         var (ours, theirs) = (1 / (CoverUncertaintyMetres * CoverUncertaintyMetres), 1 / (half * half));
         if (Math.Abs(factor - 1) * cover > Math.Sqrt((half * half) + (CoverUncertaintyMetres * CoverUncertaintyMetres)))
         {
-            return this;
+            return this with { IsTorn = true };
         }
 
         var times = 1 + ((factor - 1) * theirs / (ours + theirs));

@@ -15,7 +15,7 @@ public sealed record MadeUpGrid(IReadOnlyList<GridLine> Lines, IReadOnlyList<Mad
     public sealed record Pipe(Run Way, IReadOnlyList<double> Covers, bool IsNormal)
     {
         /// <summary>Cover so far along it, metres.</summary>
-        public double CoverAt(double chainageMetres) => RadarWitness.CoverAt(Way, Covers, chainageMetres);
+        public double CoverAt(double chainageMetres) => Way.ValueAt(Covers, chainageMetres);
     }
 
     /// <summary>How a made-up grid is walked and read.</summary>

@@ -118,6 +118,31 @@ public sealed class Run
         return ours.Concat(theirs).MinBy(n => n.Metres);
     }
 
+    /// <summary>A place beside the run as if it went straight on beyond both ends: there the chainage is negative, or more than the length, and the foot lies on the run carried on.</summary>
+    public Station ProjectBeyond(SitePoint point)
+    {
+        var on = Project(point);
+        if (on.ChainageMetres > 0 && on.ChainageMetres < Length)
+        {
+            return on;
+        }
+
+        var ahead = DirectionAt(on.ChainageMetres);
+        var more = (point - on.Foot).Dot(ahead);
+        return new Station(on.ChainageMetres + more, (point - on.Foot).Dot(ahead.Right), on.Foot + (ahead * more));
+    }
+
+    /// <summary>What is known at each point of the run, so far along it: straight between points, and at the ends what the end has.</summary>
+    /// <param name="values">One a point.</param>
+    public double ValueAt(IReadOnlyList<double> values, double chainageMetres)
+    {
+        var next = Enumerable.Range(0, Points.Count).FirstOrDefault(i => _chainage[i] >= chainageMetres, Points.Count - 1);
+        var before = Math.Max(0, next - 1);
+        var (from, to) = (_chainage[before], _chainage[next]);
+        var part = to > from ? Math.Clamp((chainageMetres - from) / (to - from), 0, 1) : 1;
+        return values[before] + (part * (values[next] - values[before]));
+    }
+
     private int LegAt(double chainageMetres)
     {
         var leg = Array.BinarySearch(_chainage, chainageMetres);

@@ -42,6 +42,27 @@ public sealed record KnownPlace(int LineId, MarkPoint Point, SitePoint Ahead, Es
         return [.. known.GroupBy(k => k.LineId).SelectMany(g => Ranked(g).Select((k, i) => (Known: k, Turn: i))).OrderBy(k => k.Turn).ThenBy(k => !k.Known.Point.Exposed).ThenBy(k => k.Known.Point.Verdict).ThenBy(k => Doubt(k.Known)).Select(k => k.Known)];
     }
 
+    /// <summary>Where a profile passes over it: it crosses the line near to it. Null where it does not.</summary>
+    /// <param name="line">The line that it is a place of.</param>
+    /// <param name="way">Of the profile.</param>
+    /// <returns>How far along the profile, and how far from the place, metres.</returns>
+    public (double AlongMetres, double ApartMetres)? CrossedBy(TracedLine line, Run way) => line.Run is not { } run ? null
+        : way.CrossingsWith(run).Select(c => ((double, double)?)(c.ChainageMetres, c.Point.DistanceTo(Point.Place))).Where(c => c!.Value.Item2 < PassesMetres).OrderBy(c => c!.Value.Item2).FirstOrDefault();
+
+    /// <summary>Which of a profile's responses is its echo: near the crossing; one that somebody took before one that was only found, then the surest and nearest. Null where none may be.</summary>
+    /// <param name="responses">Where along the profile each lies, how sure it is from 0 to 1, and whether somebody took it.</param>
+    public static int? EchoOf(IReadOnlyList<(double AlongMetres, double Confidence, bool IsTaken)> responses, double alongMetres) => Enumerable.Range(0, responses.Count)
+        .Where(i => Math.Abs(responses[i].AlongMetres - alongMetres) < EchoMetres)
+        .OrderByDescending(i => responses[i].IsTaken).ThenByDescending(i => responses[i].Confidence - Math.Abs(responses[i].AlongMetres - alongMetres)).Select(i => (int?)i).FirstOrDefault();
+
+    /// <summary>True where somebody said that what tells its depth was disturbed there.</summary>
+    public bool IsDisproved(LineTogether together) => together.Witnesses.Any(w => w.Answer == WitnessAnswer.Radar && w.Meetings.Any(m => m.Dot == Point.Number));
+
+    private const double PassesMetres = 1;
+
+    /// <summary>The dot and the profile are both a little off.</summary>
+    private const double EchoMetres = 0.4;
+
     /// <summary>The way that is walked over it: square to its line, as far to both sides.</summary>
     public Run Across => new([Point.Place - (Ahead.Right * HalfWayMetres), Point.Place + (Ahead.Right * HalfWayMetres)]);
 

@@ -58,24 +58,18 @@ public sealed class LineTogether
         for (var i = 0; i < dots.Count; i++)
         {
             var dot = dots[i];
-            var on = witness.Way.Project(dot.Place);
-            var aside = on.OffsetMetres;
-            if (IsEnd(witness.Way, on.ChainageMetres))
+            var (along, aside, _) = witness.Way.ProjectBeyond(dot.Place);
+            if (along < -BeyondMetres || along > witness.Way.Length + BeyondMetres)
             {
-                var beyond = dot.Place - on.Foot;
-                var ahead = witness.Way.DirectionAt(on.ChainageMetres);
-                aside = beyond.Dot(ahead.Right);
-                if (Math.Abs(beyond.Dot(ahead)) > BeyondMetres)
-                {
-                    continue;
-                }
+                continue;
             }
 
+            var at = Math.Clamp(along, 0, witness.Way.Length);
             if (Math.Abs(aside) <= BesideMetres)
             {
                 met.Add(new Meeting(
-                    i, dot.Number, on.ChainageMetres, Estimate.Symmetric(-aside, Root(dot.AcrossHalfWidthMetres, witness.LateralHalfMetres)),
-                    TwoFinds.CentreOf(Cover(witness, on.ChainageMetres), outsideMetres), dot.Depth is { } depth ? TwoFinds.Of(depth, Cover(witness, on.ChainageMetres), outsideMetres) : null));
+                    i, dot.Number, at, Estimate.Symmetric(-aside, Root(dot.AcrossHalfWidthMetres, witness.LateralHalfMetres)),
+                    TwoFinds.CentreOf(Cover(witness, at), outsideMetres), dot.Depth is { } depth ? TwoFinds.Of(depth, Cover(witness, at), outsideMetres) : null));
             }
         }
 

@@ -20,15 +20,16 @@ public sealed record RadarWitness(int Id, Run Way, IReadOnlyList<double> CoversM
     public bool IsSure => Probability >= SureFrom;
 
     /// <summary>Cover so far along it, straight between its points, metres.</summary>
-    public double CoverAt(double chainageMetres) => CoverAt(Way, CoversMetres, chainageMetres);
+    public double CoverAt(double chainageMetres) => Way.ValueAt(CoversMetres, chainageMetres);
 
-    /// <summary>Cover so far along a way of which the cover is known at each of its points, straight between them; metres.</summary>
-    public static double CoverAt(Run way, IReadOnlyList<double> coversMetres, double chainageMetres)
+    /// <summary>Its cover beside a place as it was written down, where it is read otherwise now by more than the eye of the reader; null where it is the same.</summary>
+    /// <param name="coverMetres">As it is read now, from the surface to its top.</param>
+    public double? WrittenOtherwise(SitePoint place, double coverMetres)
     {
-        var next = Enumerable.Range(0, way.Points.Count).FirstOrDefault(i => way.ChainageOf(i) >= chainageMetres, way.Points.Count - 1);
-        var before = Math.Max(0, next - 1);
-        var (from, to) = (way.ChainageOf(before), way.ChainageOf(next));
-        var part = to > from ? Math.Clamp((chainageMetres - from) / (to - from), 0, 1) : 1;
-        return coversMetres[before] + (part * (coversMetres[next] - coversMetres[before]));
+        var was = CoverAt(Way.Project(place).ChainageMetres);
+        return Math.Abs(was - coverMetres) > Math.Max(SameMetres, SamePart * was) ? was : null;
     }
+
+    private const double SameMetres = 0.02;
+    private const double SamePart = 0.02;
 }

@@ -57,9 +57,12 @@ internal sealed record CutDrawing(string Picture, double LengthMetres, double De
             foreach (var (from, to) in Unseen)
             {
                 Add($"<rect class=\"cut-unseen\" x=\"{X(from):0.#}\" y=\"{Top}\" width=\"{X(to) - X(from):0.#}\" height=\"{Down:0.#}\"/>");
-                if (X(to) - X(from) > UnseenWords)
+                var (middle, half) = ((X(from) + X(to)) / 2, Top + (Down / 2));
+                if (X(to) - X(from) > UnseenLine)
                 {
-                    Add($"<text class=\"cut-said\" x=\"{(X(from) + X(to)) / 2:0.#}\" y=\"{Top + (Down / 2):0.#}\" text-anchor=\"middle\">not walked</text>");
+                    // Upright where it is too narrow to be read along.
+                    FormattableString turned = $" transform=\"rotate(-90 {middle:0.#} {half:0.#})\" dy=\"4\"";
+                    Add($"<text class=\"cut-said\" x=\"{middle:0.#}\" y=\"{half:0.#}\" text-anchor=\"middle\"{(X(to) - X(from) > UnseenWords ? "" : turned.ToString(CultureInfo.InvariantCulture))}>not walked</text>");
                 }
             }
 
@@ -90,6 +93,7 @@ internal sealed record CutDrawing(string Picture, double LengthMetres, double De
     }
 
     private const double UnseenWords = 84;
+    private const double UnseenLine = 15;
 
     /// <summary>From where to where along it no line saw anything.</summary>
     private IEnumerable<(double From, double To)> Unseen

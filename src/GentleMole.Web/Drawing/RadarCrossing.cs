@@ -20,7 +20,7 @@ internal sealed record RadarCrossing(FoundLine Found, double ChainageMetres, Est
 
         foreach (var crossing in cut.CrossingsWith(run))
         {
-            yield return new RadarCrossing(found, crossing.ChainageMetres, Estimate.Symmetric(RadarWitness.CoverAt(run, found.CoversMetres, crossing.OtherChainageMetres), found.CoverHalfMetres ?? 0));
+            yield return new RadarCrossing(found, crossing.ChainageMetres, Estimate.Symmetric(run.ValueAt(found.CoversMetres, crossing.OtherChainageMetres), found.CoverHalfMetres ?? 0));
         }
     }
 }

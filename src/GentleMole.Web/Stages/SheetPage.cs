@@ -152,7 +152,11 @@ internal abstract class SheetPage(MoleDb db, SheetLoader loader) : PageModel, IE
     /// <summary>What this stage shows on the plan besides the sheet itself.</summary>
     protected virtual PlanExtras OnPlan => new();
 
-    protected virtual PlanDrawing DrawPlan() => new(Sheet, Person.Units, Person.PlanWidth, Person.PlanHeight, SelectedDot, extras: OnPlan);
+    protected virtual PlanDrawing DrawPlan()
+    {
+        var room = Person.Of(HttpContext, Lower?.Part ?? "");
+        return new PlanDrawing(Sheet, Person.Units, room.PlanWidth, room.PlanHeight, SelectedDot, extras: OnPlan);
+    }
 
     /// <summary>Makes ready what <see cref="OnPlan"/> needs when only a part of the plan is asked for.</summary>
     protected virtual Task PrepareWindowAsync() => Task.CompletedTask;

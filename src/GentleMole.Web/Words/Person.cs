@@ -11,13 +11,14 @@ internal sealed record Person(UnitSystem Units, int PlanWidth, int PlanHeight, i
 
     private static Person Default { get; } = new(UnitSystem.Metres, 876, 420, 876, 262);
 
-    public static Person Of(HttpContext http)
+    /// <param name="layout">What stands below the plan: it decides how much room there is, so each has its own sizes. Empty for the section.</param>
+    public static Person Of(HttpContext http, string layout = "")
     {
-        var units = http.Request.Cookies[UnitsCookie] == "feet" ? UnitSystem.FeetInches : UnitSystem.Metres;
-        var sizes = (http.Request.Cookies[ViewCookie] ?? "").Split('x');
+        var person = Default with { Units = http.Request.Cookies[UnitsCookie] == "feet" ? UnitSystem.FeetInches : UnitSystem.Metres };
+        var sizes = (http.Request.Cookies[ViewCookie + layout] ?? http.Request.Cookies[ViewCookie] ?? "").Split('x');
         if (sizes.Length != 4)
         {
-            return Default with { Units = units };
+            return person;
         }
 
         var pixels = new int[4];
@@ -25,11 +26,11 @@ internal sealed record Person(UnitSystem Units, int PlanWidth, int PlanHeight, i
         {
             if (!int.TryParse(sizes[i], NumberStyles.None, CultureInfo.InvariantCulture, out pixels[i]) || pixels[i] is < 120 or > 6000)
             {
-                return Default with { Units = units };
+                return person;
             }
         }
 
-        return new Person(units, pixels[0], pixels[1], pixels[2], pixels[3]);
+        return person with { PlanWidth = pixels[0], PlanHeight = pixels[1], SectionWidth = pixels[2], SectionHeight = pixels[3] };
     }
 
     public string Length(double metres) => LengthText.Format(metres, Units);

@@ -161,7 +161,7 @@ public class GridStageTests(MoleHost host) : IClassFixture<MoleHost>
         var page = await OpenAsync($"{Yard}/grid");
         var link = page.QuerySelectorAll("a").Single(a => a.TextContent == "All profiles as SEG-Y").GetAttribute("href")!;
         await using var zip = new System.IO.Compression.ZipArchive(new MemoryStream(await _locator.GetByteArrayAsync(new Uri(link, UriKind.Relative))));
-        Assert.Equal(19, zip.Entries.Count);
+        Assert.Equal(22, zip.Entries.Count);
         using var list = new StreamReader(zip.GetEntry("profiles.csv")!.Open());
         var rows = (await list.ReadToEndAsync()).Split("\r\n", StringSplitOptions.RemoveEmptyEntries);
         Assert.Equal(19, rows.Length);
@@ -194,6 +194,12 @@ public class GridStageTests(MoleHost host) : IClassFixture<MoleHost>
         {
             Assert.NotNull((await OpenAsync($"{Yard}/slices?{query}")).QuerySelector($"#f-{field}.is-invalid"));
         }
+
+        // What was shown before stays, whatever is typed wrong after it.
+        var form = page.QuerySelectorAll("form[data-slices] input[type=hidden]").ToDictionary(i => i.GetAttribute("name")!, i => i.GetAttribute("value")!);
+        Assert.Contains("At 0.60 m", Text(await OpenAsync($"{Yard}/slices?depth=nine&lastDepth={form["lastDepth"]}"), ".verdict-say"), StringComparison.Ordinal);
+        Assert.Contains("0.30 m thick", Text(await OpenAsync($"{Yard}/slices?thick=9&lastThick=0.3m"), ".verdict-say"), StringComparison.Ordinal);
+        Assert.Contains("At 0.80 m", Text(await OpenAsync($"{Yard}/slices?depth=nine&lastDepth=1e300"), ".verdict-say"), StringComparison.Ordinal);
 
         Assert.Equal(HttpStatusCode.NotFound, (await _locator.GetAsync(new Uri($"{Yard}/slices?handler=Slice&depth=1e300", UriKind.Relative))).StatusCode);
         Assert.Contains("slices need lines", Text(await OpenAsync("/jobs/2/radar/slices"), ".verdict-say"), StringComparison.Ordinal);

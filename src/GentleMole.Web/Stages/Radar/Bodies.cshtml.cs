@@ -117,14 +117,17 @@ internal sealed class BodiesPage(MoleDb db, SheetLoader loader, PlaceClock clock
         (found.LengthMetres, found.LengthHalfMetres) = Rounded(body.Length);
         (found.WidthMetres, found.WidthHalfMetres) = Rounded(body.Width);
         (found.CoverMetres, found.CoverHalfMetres) = Rounded(body.Cover);
-        (found.BearingDegrees, found.IsTopSeen, found.IsOpen) = (Math.Round(body.Bearing.Value, 1), body.Facts.IsTopSeen, body.Facts.IsOpen);
+        (found.BearingDegrees, found.IsTopSeen, found.IsOpen) = (Math.Round(body.Bearing.Value, Decimals), body.Facts.IsTopSeen, body.Facts.IsOpen);
         (found.HeightMetres, found.HeightHalfMetres) = Known(body.Height);
         (found.VolumeCubicMetres, found.VolumeHalfCubicMetres) = Known(body.Volume);
     }
 
+    /// <summary>More than is shown: what is rounded twice is another figure on the handover than it was here.</summary>
+    private const int Decimals = 6;
+
     private static (double? Value, double? Half) Known(Estimate? value) => value is { } known ? Rounded(known) : (null, null);
 
-    private static (double Value, double Half) Rounded(Estimate value) => (Math.Round(value.Value, 3), Math.Round(value.HalfWidth, 3));
+    private static (double Value, double Half) Rounded(Estimate value) => (Math.Round(value.Value, Decimals), Math.Round(value.HalfWidth, Decimals));
 
     /// <summary>One sentence to act on.</summary>
     public string Sentence
@@ -141,6 +144,12 @@ internal sealed class BodiesPage(MoleDb db, SheetLoader loader, PlaceClock clock
     }
 
     public string Shape => Found is null || Bodies.Any(b => b.Decision is null) ? "open" : Bodies.Count == 0 ? "caution" : "sound";
+
+    /// <summary>That sentence with what stands under it; asked again until all is looked through.</summary>
+    public Looking Looking => new(Found is null && Progress.All > 0 ? AddressOf(BodyNumber) : null, Shape, Sentence, Below);
+
+    /// <summary>The page with one of them at hand.</summary>
+    public string AddressOf(int? number) => $"/jobs/{Id}/radar/bodies{(number is { } n ? $"?body={n}" : "")}";
 
     /// <summary>What a reader must know below the sentence.</summary>
     public string Below

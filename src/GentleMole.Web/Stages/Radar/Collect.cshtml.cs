@@ -1,5 +1,6 @@
 using System.Globalization;
 using GentleMole.Core;
+using GentleMole.Core.Grids;
 using GentleMole.Core.Hookup;
 using GentleMole.Core.Lines;
 using GentleMole.Core.Measures;
@@ -190,14 +191,14 @@ internal sealed class CollectPage(MoleDb db, SheetLoader loader, PlaceClock cloc
         : Sheet.Cut is { } cut && cut.Points.Count >= 2 ? new Run([cut.Points[0], cut.Points[^1]]) : null;
 
     /// <summary>In the demo: a simulated cart over a hidden ground near what is planned and known.</summary>
-    public IActionResult OnPostSimulate()
+    public async Task<IActionResult> OnPostSimulateAsync()
     {
         if (!MayBePushed || NextWay is not { } way || way.Length > MostPushed)
         {
             return NotFound();
         }
 
-        walks.Start(OrderOf(way, Profiles.Count + 1));
+        walks.Start(OrderOf(way, Profiles.Count + 1, await FindsAsync(desk, gate, wait: true)));
         return RedirectToPage(new { id = Id, grid = GridId, along = AlongText });
     }
 
@@ -205,30 +206,37 @@ internal sealed class CollectPage(MoleDb db, SheetLoader loader, PlaceClock cloc
     public int OpenLines => IsAlong ? 0 : View?.Open.Count ?? 0;
 
     /// <summary>The same over all lines of the grid that are left.</summary>
-    public IActionResult OnPostSimulateGrid()
+    public async Task<IActionResult> OnPostSimulateGridAsync()
     {
         if (!MayBePushed || View is not { } view || OpenLines < 2 || Profiles.Count + OpenLines > MostProfiles)
         {
             return NotFound();
         }
 
-        var first = Profiles.Count + 1;
-        walks.Start([.. view.Open.Select(l => new Run([l.From, l.To])).Where(w => w.Length <= MostPushed).Select((w, i) => OrderOf(w, first + i))]);
+        var (first, finds) = (Profiles.Count + 1, await FindsAsync(desk, gate, wait: true));
+        walks.Start([.. view.Open.Select(l => new Run([l.From, l.To])).Where(w => w.Length <= MostPushed).Select((w, i) => OrderOf(w, first + i, finds))]);
         return RedirectToPage(new { id = Id, grid = GridId });
     }
 
     private const double MostPushed = 200;
 
-    private CartOrder OrderOf(Run way, int number)
+    private CartOrder OrderOf(Run way, int number, GridFinds? walked)
     {
-        // The ground stays what it is from line to line; stones differ.
+        // The ground stays what it is from line to line: what was met before lies there still. Stones differ.
         var hidden = new Random(Id * 1000);
-        var pipes = Sheet.Lines.Where(l => l.BestRun is not null).OrderBy(l => l.Line.Id).Select(l => HiddenPipe(l, hidden)).ToList();
+        var runs = walked?.Runs.Runs ?? [];
+        var pipes = Sheet.Lines.Where(l => l.BestRun is not null).OrderBy(l => l.Line.Id).Select(l => (Line: l, Pipe: HiddenPipe(l, hidden))).Where(l => !runs.Any(r => IsMet(l.Line, r))).Select(l => l.Pipe)
+            .Concat(runs.Select(WalkedGround.Pipe)).ToList();
         var random = new Random((Id * 1000) + number);
         var factor = Math.Round(Calibration?.Wheel?.Factor ?? 1, 4);
-        var ground = RadarGround.Under(pipes, way, [new SoilLayer(0, 8.8, 0.004), new SoilLayer(0.9, 10.4, 0.006)], 0.05, 400e6, 20, random);
-        return new CartOrder(Id, $"line {number} (simulated)", way, ground, factor, random.Next());
+        SoilLayer[] soil = walked?.Runs.Velocity is { } velocity ? [new(0, RadarWave.PermittivityOf(velocity), 0.004)] : [new(0, 8.8, 0.004), new(0.9, 10.4, 0.006)];
+        return new CartOrder(Id, $"line {number} (simulated)", way, RadarGround.Under(pipes, way, soil, 0.05, 400e6, 20, random), factor, random.Next());
     }
+
+    /// <summary>True for a line that lies under a run that was met.</summary>
+    private static bool IsMet(SheetLine line, RadarRun run) => run.Points[run.Points.Count / 2].Place is var middle && line.BestRun!.Project(middle).Foot.DistanceTo(middle) < MetMetres;
+
+    private const double MetMetres = 0.8;
 
     /// <summary>A line near where it is known or drawn, as a radar meets it: as deep as the receiver has it, give or take what a receiver is off; else by chance.</summary>
     private static BuriedPipe HiddenPipe(SheetLine line, Random random)

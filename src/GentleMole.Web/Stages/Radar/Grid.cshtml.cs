@@ -1,13 +1,10 @@
 using System.Globalization;
-using System.IO.Compression;
-using System.Text;
 using GentleMole.Core;
 using GentleMole.Core.Grids;
 using GentleMole.Core.Measures;
 using GentleMole.Core.Radar;
 using GentleMole.Core.Site;
 using GentleMole.Core.Sweeps;
-using GentleMole.Exchange.Radar;
 using GentleMole.Store;
 using GentleMole.Store.Model;
 using GentleMole.Web.Drawing;
@@ -87,45 +84,9 @@ internal sealed class GridPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
         return RedirectToPage(null, null, new { id = Id });
     }
 
-    /// <summary>To the millimetre, and no zero with a sign.</summary>
-    private static double Mm(double metres) => Math.Round(metres, 3) + 0.0;
-
-    /// <summary>All profiles that lie on the site as they came, one SEG-Y file each, with a list of where they lie.</summary>
-    public async Task<IActionResult> OnGetFilesAsync()
-    {
-        var laid = GridFinds.Laid(Sheet);
-        if (laid.Count == 0)
-        {
-            return NotFound();
-        }
-
-        // An archive is put together out of order: in a file that goes with its last reader, not in memory.
-        var room = new FileStream(Path.GetTempFileName(), FileMode.Create, FileAccess.ReadWrite, FileShare.None, 1 << 16, FileOptions.DeleteOnClose | FileOptions.Asynchronous);
-        var list = new StringBuilder("profile,file,fromEastMetres,fromNorthMetres,toEastMetres,toNorthMetres,wheelFactor,name\r\n");
-        var zip = await ZipArchive.CreateAsync(room, ZipArchiveMode.Create, leaveOpen: true, entryNameEncoding: null, HttpContext.RequestAborted);
-        await using (zip)
-        {
-            foreach (var walked in laid)
-            {
-                // Traces that are gone are left out; the list says which are there.
-                if (await desk.ProfileAsync(walked.Profile!, 1) is not { Traces: > 0 } profile)
-                {
-                    continue;
-                }
-
-                var (from, to, file) = (walked.PlaceAt(0)!.Value, walked.PlaceAt(walked.Profile!.LengthMetres)!.Value, $"profile-{walked.Number}.sgy");
-                list.Append(CultureInfo.InvariantCulture, $"{walked.Number},{file},{Mm(from.East):0.###},{Mm(from.North):0.###},{Mm(to.East):0.###},{Mm(to.North):0.###},{walked.WheelFactor:0.######},\"{walked.Name.Replace("\"", "\"\"", StringComparison.Ordinal)}\"\r\n");
-                await using var entry = await zip.CreateEntry(file, CompressionLevel.Fastest).OpenAsync(HttpContext.RequestAborted);
-                await SegYWriter.WriteAsync(profile, ["SAMPLES AS THEY CAME", string.Create(CultureInfo.InvariantCulture, $"FIRST TRACE AT {from.East:0.00} E {from.North:0.00} N, LAST AT {to.East:0.00} E {to.North:0.00} N, SITE METRES")], entry, HttpContext.RequestAborted);
-            }
-
-            await using var lines = await zip.CreateEntry("profiles.csv").OpenAsync(HttpContext.RequestAborted);
-            await lines.WriteAsync(Encoding.UTF8.GetBytes(list.ToString()), HttpContext.RequestAborted);
-        }
-
-        room.Position = 0;
-        return File(room, "application/zip", $"job-{Id}-radar.zip");
-    }
+    /// <summary>All profiles that lie on the site as they came, with what was decided of them.</summary>
+    public async Task<IActionResult> OnGetFilesAsync() =>
+        GridFinds.Laid(Sheet).Count == 0 ? NotFound() : File(await RadarArchive.MakeAsync(Sheet, desk, HttpContext.RequestAborted), "application/zip", $"job-{Id}-radar.zip");
 
     /// <summary>How the grid that is asked for would do, in one sentence.</summary>
     public string Say => LaidErrors.Count > 0
@@ -158,12 +119,18 @@ internal sealed class GridPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
         : view.Walked == 0 ? $"{view.Grid.Lines.Count} lines, {Person.Run(view.Grid.Lines.Sum(l => l.LengthMetres))}: some {Minutes(view.Open)} minutes."
         : $"{view.Walked} of {view.Grid.Lines.Count} lines walked; some {Minutes(view.Open)} minutes left.";
 
+    /// <summary>Walked to the end it is sound, but not where the ground lets nothing be seen.</summary>
+    public string ShapeOf(GridView view) => BlindFor(view) is not null ? "caution" : view.Next is null ? "sound" : "open";
+
+    /// <summary>The plan of the radar where that sees nothing at the depth that the grid seeks.</summary>
+    private PlannedRadar? BlindFor(GridView view) => PlannedFor(view.Grid) is { } planned && planned.Plan.IsBlind(view.Grid.DeepestMetres) ? planned : null;
+
     /// <summary>What of it was seen.</summary>
     public string Seen(GridView view)
     {
         var planned = PlannedFor(view.Grid);
-        return planned is not null && planned.Plan.IsBlind(view.Grid.DeepestMetres)
-            ? $"{planned.Sentence(Person)} What is walked is hatched all the same: not seen into down to there."
+        return BlindFor(view) is { } blind
+            ? $"{blind.Sentence(Person)} What is walked is hatched all the same: not seen into down to there."
             : $"{view.Coverage.Share * 100:0} % of the area seen{(view.Grid.IsBothWays ? $", {view.Coverage.BothWaysShare * 100:0} % from both ways" : "")}. {(planned is null ? "How deep is not known: calibrate." : $"By ground, antenna and window nothing may be said below {Person.Length(Math.Min(planned.Plan.ReachMetres, WindowDepth(planned, view)))}; how much of that is noise its profiles tell.")}";
     }
 

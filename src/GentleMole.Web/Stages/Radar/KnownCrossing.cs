@@ -13,20 +13,10 @@ namespace GentleMole.Web.Stages;
 /// <param name="Nanoseconds">Of the response, after time zero.</param>
 internal sealed record KnownCrossing(KnownPlace Known, SheetLine Line, WalkedProfile? Profile, double AlongMetres, ToldTarget? Response, double? Nanoseconds)
 {
-    /// <summary>A profile passes over a place when it crosses its line so near to it.</summary>
-    private const double PassesMetres = 1;
-
-    /// <summary>A response so far beside the crossing may still be of it: the dot and the profile are both a little off.</summary>
-    private const double ResponseMetres = 0.4;
-
     /// <summary>Places of this job to begin with: those that a profile crosses already, then the best known.</summary>
     public static IReadOnlyList<KnownPlace> Places(JobSheet sheet) =>
-        [.. KnownPlace.Of([.. sheet.Lines.Select(l => (l.Line.Id, l.WithoutRadar, l.Line.OutsideDiameterMetres))]).Where(k => !IsDisproved(sheet, k))
+        [.. KnownPlace.Of([.. sheet.Lines.Select(l => (l.Line.Id, l.WithoutRadar, l.Line.OutsideDiameterMetres))]).Where(k => !k.IsDisproved(sheet.LineById(k.LineId)!.Together))
             .OrderByDescending(k => GridFinds.Laid(sheet).Any(p => Crosses(p, sheet.LineById(k.LineId)!, k) is not null))];
-
-    /// <summary>True where somebody said that the receiver was disturbed there.</summary>
-    private static bool IsDisproved(JobSheet sheet, KnownPlace known) =>
-        sheet.LineById(known.LineId)!.Together.Witnesses.Any(w => w.Answer == WitnessAnswer.Radar && w.Meetings.Any(m => m.Dot == known.Point.Number));
 
     /// <summary>By which an address names a place: its line and its dot.</summary>
     public static string NameOf(KnownPlace known) => FormattableString.Invariant($"{known.LineId}.{known.Point.Number}");
@@ -39,19 +29,17 @@ internal sealed record KnownCrossing(KnownPlace Known, SheetLine Line, WalkedPro
     {
         var line = sheet.LineById(known.LineId)!;
         var (profile, along) = GridFinds.Laid(sheet).Select(p => (Profile: p, At: Crosses(p, line, known)))
-            .Where(p => p.At is not null).OrderBy(p => p.At!.Value.Apart).Select(p => (p.Profile, p.At!.Value.Along)).FirstOrDefault();
+            .Where(p => p.At is not null).OrderBy(p => p.At!.Value.ApartMetres).Select(p => (p.Profile, p.At!.Value.AlongMetres)).FirstOrDefault();
         if (profile is null || await desk.FactsAsync(profile.Profile!) is not { } facts || await desk.FindingAsync(profile.Profile!, profile.WheelFactor) is not { } finding)
         {
             return new KnownCrossing(known, line, profile, along, null, null);
         }
 
-        var response = ToldTarget.Join(profile, finding, facts).Where(t => t.State != 2 && Math.Abs(t.AlongMetres - along) < ResponseMetres)
-            .OrderByDescending(t => t.Pick is not null).ThenByDescending(t => (t.Confidence ?? 1) - Math.Abs(t.AlongMetres - along)).FirstOrDefault();
+        var responses = ToldTarget.Join(profile, finding, facts).Where(t => t.State != 2).ToList();
+        var response = KnownPlace.EchoOf([.. responses.Select(t => (t.AlongMetres, t.Confidence ?? 1, t.Pick is not null))], along) is { } echo ? responses[echo] : null;
         return new KnownCrossing(known, line, profile, along, response, response is null ? null : response.TimeNanoseconds - facts.Direct.TimeZeroNanoseconds);
     }
 
-    private static (double Along, double Apart)? Crosses(WalkedProfile profile, SheetLine line, KnownPlace known) =>
-        line.WithoutRadar.Run is { } run && profile.Way(profile.Profile!.LengthMetres) is { } way
-            ? way.CrossingsWith(run).Select(c => (c.ChainageMetres, c.Point.DistanceTo(known.Point.Place))).Where(c => c.Item2 < PassesMetres).OrderBy(c => c.Item2).Select(c => ((double, double)?)c).FirstOrDefault()
-            : null;
+    private static (double AlongMetres, double ApartMetres)? Crosses(WalkedProfile profile, SheetLine line, KnownPlace known) =>
+        profile.Way(profile.Profile!.LengthMetres) is { } way ? known.CrossedBy(line.WithoutRadar, way) : null;
 }

@@ -93,23 +93,38 @@ internal sealed class RadarDesk(DataFolder folder, ProcessorGate gate)
 
     /// <summary>Stretches of a run over which the ground may be wet.</summary>
     /// <param name="laid">The profiles in the order in which the run counts them, each with its place.</param>
-    public async Task<IReadOnlyList<WetStretch>> WetAsync(IReadOnlyList<(RadarRecord Record, double WheelFactor, SitePoint Start, SitePoint Way)> laid, RadarRun run, double velocity)
-    {
-        var key = string.Join('|', laid.Select(l => FormattableString.Invariant($"{l.Record.Id} {l.WheelFactor} {l.Start} {l.Way}"))) + string.Join('|', run.Points.Select(p => p.Place));
-        var told = await HoldAsync((key, "wet", velocity), async () =>
+    public async Task<IReadOnlyList<WetStretch>> WetAsync(IReadOnlyList<(RadarRecord Record, double WheelFactor, SitePoint Start, SitePoint Way)> laid, RadarRun run, double velocity) =>
+        await HoldAsync((Key(laid, run), "wet", velocity), async () =>
         {
-            var lines = new List<SliceLine>();
-            foreach (var (record, factor, start, way) in laid)
-            {
-                if (await FactsAsync(record) is { } facts && await ProfileAsync(record, factor) is { } profile)
-                {
-                    lines.Add(new SliceLine(profile, facts.Direct, start, way));
-                }
-            }
-
+            var lines = await LinesAsync(laid);
             return (IReadOnlyList<WetStretch>?)await gate.RunAsync(() => WetSearch.Of(WetSearch.Probe(lines, run, velocity)), CancellationToken.None);
+        }, w => Small) ?? [];
+
+    /// <summary>Where a run begins and ends, by one of the profiles that goes along it; null where it does not.</summary>
+    /// <param name="laid">As above.</param>
+    /// <param name="along">Which of them goes along it.</param>
+    public Task<RunWalk?> EndsAsync(IReadOnlyList<(RadarRecord Record, double WheelFactor, SitePoint Start, SitePoint Way)> laid, int along, RadarRun run, double velocity) =>
+        HoldAsync((Key(laid, run), "ends", along, velocity), async () =>
+        {
+            var lines = await LinesAsync(laid);
+            return lines.Count > along ? await gate.RunAsync(() => RunEnds.Of(lines[along], run, lines, velocity), CancellationToken.None) : null;
         }, w => Small);
-        return told ?? [];
+
+    private static string Key(IReadOnlyList<(RadarRecord Record, double WheelFactor, SitePoint Start, SitePoint Way)> laid, RadarRun run) =>
+        string.Join('|', laid.Select(l => FormattableString.Invariant($"{l.Record.Id} {l.WheelFactor} {l.Start} {l.Way}"))) + string.Join('|', run.Points.Select(p => FormattableString.Invariant($"{p.Place} {p.CoverMetres}")));
+
+    private async Task<List<SliceLine>> LinesAsync(IReadOnlyList<(RadarRecord Record, double WheelFactor, SitePoint Start, SitePoint Way)> laid)
+    {
+        var lines = new List<SliceLine>();
+        foreach (var (record, factor, start, way) in laid)
+        {
+            if (await FactsAsync(record) is { } facts && await ProfileAsync(record, factor) is { } profile)
+            {
+                lines.Add(new SliceLine(profile, facts.Direct, start, way));
+            }
+        }
+
+        return lines;
     }
 
     /// <summary>Bodies that lines together show; kept as long as they lie where they do.</summary>

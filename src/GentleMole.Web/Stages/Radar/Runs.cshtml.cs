@@ -63,8 +63,8 @@ internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
         }
 
         var found = run.Decision is { } before ? await Db.Found.SingleAsync(f => f.Id == before.Id) : Db.Found.Add(new FoundLine { JobId = Id, Source = FoundBy.Radar }).Entity;
-        choice.Put(Db, Sheet, found, [.. run.Run.Points.Select(p => Rounded(p.Place))], Visitor.Name, clock.Moment);
-        PutDepths(found, run.Run);
+        PutDepths(found, run.Run, await AlongAsync(run));
+        choice.Put(Db, Sheet, found, found.Points, Visitor.Name, clock.Moment);
         if (choice.Becomes != FoundAs.Ghost)
         {
             TakeResponses(finds, run.Run);
@@ -108,6 +108,12 @@ internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
 
     public string Shape => Finds is null || Found.Any(f => f.Decision is null) || Progress.All < 3 ? "open" : Sheet.OpenHeld.Count > 0 ? "caution" : Found.Count == 0 ? "caution" : "sound";
 
+    /// <summary>That sentence with what stands under it; asked again until all is looked through.</summary>
+    public Looking Looking => new(Finds is null && Progress.All > 0 ? AddressOf(RunNumber) : null, Shape, Sentence, Finds is null ? "What goes on over neighbouring lines is a utility, what does not is a stone." : Below);
+
+    /// <summary>The page with one of them at hand.</summary>
+    public string AddressOf(int? number) => $"/jobs/{Id}/radar/runs{(number is { } n ? $"?run={n}" : "")}";
+
     /// <summary>What a reader must know below the sentence.</summary>
     public string Below
     {
@@ -115,10 +121,26 @@ internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
         {
             var alone = Finds?.Runs.Isolated.Count ?? 0;
             var isolated = alone == 0 ? "" : $"{(alone == 1 ? "One response has" : $"{alone} responses have")} no neighbour: rock, root or rubble, or a line that ends there. {ByTrees}";
-            var velocity = Finds?.Runs.Velocity is { } v ? $"The ground by all of them: {v.ToString("0.000", System.Globalization.CultureInfo.InvariantCulture)} m/ns{(Calibration?.Known is { } known ? $"; covers lean on the calibration too, {RadarWords.Velocity(known)}, {RadarWords.KnownBy(Calibration)}" : "")}. " : "";
+            var velocity = Finds?.Runs.Velocity is { } v ? $"The ground by all of them: {v.ToString("0.000", System.Globalization.CultureInfo.InvariantCulture)} m/ns{ByCalibration}. " : "";
             var left = Placeless > 0 ? $"{Placeless} profile{(Placeless == 1 ? " lies" : "s lie")} nowhere and {(Placeless == 1 ? "is" : "are")} left out. " : "";
             var gone = Gone > 0 ? $"The traces of {Gone} are gone. " : "";
             return $"{isolated}{velocity}{left}{gone}Nothing seen is no proof of an empty ground.";
+        }
+    }
+
+    /// <summary>What the calibration has to say in their covers.</summary>
+    private string ByCalibration
+    {
+        get
+        {
+            if (Calibration is not { Known: { } known } calibration)
+            {
+                return "";
+            }
+
+            var (torn, what) = (Found.Count(f => f.Run.IsTorn), $"{RadarWords.Velocity(known)}, {RadarWords.KnownBy(calibration)}");
+            return torn == 0 ? $"; covers lean on the calibration too, {what}"
+                : $"; the calibration, {what}, contradicts the curves of {(torn == Found.Count ? "all runs" : $"{torn} of {Found.Count} runs")} and has no say there: another ground, or one of them was read wrong";
         }
     }
 
@@ -158,18 +180,9 @@ internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
     /// <summary>Cover of a decided run as it is read with today's velocity, where that is another than was written down; null where it is the same.</summary>
     public static (double Then, double Now)? ChangedOf(FoundRun found)
     {
-        if (found.Decision?.Witness is not { } then)
-        {
-            return null;
-        }
-
         var middle = found.Run.Points[found.Run.Points.Count / 2];
-        var was = then.CoverAt(then.Way.Project(middle.Place).ChainageMetres);
-        return Math.Abs(was - middle.CoverMetres) > Math.Max(SameMetres, SamePart * was) ? (was, middle.CoverMetres) : null;
+        return found.Decision?.Witness?.WrittenOtherwise(middle.Place, middle.CoverMetres) is { } was ? (was, middle.CoverMetres) : null;
     }
-
-    private const double SameMetres = 0.02;
-    private const double SamePart = 0.02;
 
     /// <summary>Questions about runs that are not joined up now: their profiles are gone, or still searched.</summary>
     public IReadOnlyList<(SheetLine Line, WitnessHeld Held)> AskedElsewhere => [.. Sheet.OpenHeld.Where(o => !Found.Any(f => f.Decision?.Id == o.Held.Witness.Id))];
@@ -222,29 +235,37 @@ internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
             return Refused([new FieldError("again", "The run has changed since with what was read. Look at it again.")]);
         }
 
-        PutDepths(await Db.Found.SingleAsync(f => f.Id == id && f.JobId == Id), run.Run);
+        PutDepths(await Db.Found.SingleAsync(f => f.Id == id && f.JobId == Id), run.Run, await AlongAsync(run));
         await SaveAsync();
         return Done(new { run = run.Number });
     }
 
-    /// <summary>A run's way and depths as they are read now.</summary>
-    private static void PutDepths(FoundLine found, RadarRun run)
+    /// <summary>A run's way and depths as they are read now, carried on to where somebody who walked along it saw it.</summary>
+    private static void PutDepths(FoundLine found, RadarRun run, (RunWalk Walk, WalkedProfile Profile)? along)
     {
-        found.Points = [.. run.Points.Select(p => Rounded(p.Place))];
-        found.CoversMetres = [.. run.Points.Select(p => Math.Round(p.CoverMetres, 3))];
+        var way = along is { } known ? known.Walk.Carried(run) : [.. run.Points.Select(p => (p.Place, p.CoverMetres))];
+        found.Points = [.. way.Select(p => Rounded(p.Place))];
+        found.CoversMetres = [.. way.Select(p => Math.Round(p.CoverMetres, 3))];
         (found.CoverHalfMetres, found.IsNormal, found.Probability, found.Lateral95Metres) = (Math.Round(run.CoverUncertaintyMetres, 4), run.IsNormal, run.Probability, run.LateralUncertaintyMetres);
         found.VelocityMetresPerNanosecond = Math.Round(run.VelocityMetresPerNanosecond, 5);
     }
 
-    /// <summary>A line along a run, beyond both its ends: as the page that collects takes it.</summary>
-    public static string AlongOf(FoundRun found)
+    /// <summary>A line along a run, beyond both its ends, and farther where a walk has shown that it goes on: as the page that collects takes it.</summary>
+    public string AlongOf(FoundRun found)
     {
-        var (first, last) = (found.Run.Points[0].Place, found.Run.Points[^1].Place);
-        var way = (last - first).Unit() * BeyondMetres;
-        return CollectPage.AlongOf(first - way, last + way);
+        var way = new Run([.. found.Run.Points.Select(p => p.Place)]);
+        var (before, after) = (BeyondMetres, BeyondMetres);
+        if (Ends is ({ FromMetres: not null } walk, _) && found.Number == RunNumber)
+        {
+            before = walk.IsBegun ? BeyondMetres - walk.FromMetres!.Value : FartherMetres - walk.WalkedFromMetres;
+            after = walk.IsEnded ? BeyondMetres + walk.ToMetres!.Value - way.Length : FartherMetres + walk.WalkedToMetres - way.Length;
+        }
+
+        return CollectPage.AlongOf(way.Points[0] - (way.DirectionAt(0) * before), way.Points[^1] + (way.DirectionAt(way.Length) * after));
     }
 
     private const double BeyondMetres = 1;
+    private const double FartherMetres = 4;
 
     /// <summary>Said where another run lies over or under it, nearer than two can be told apart.</summary>
     private string Stacked(FoundRun found)
@@ -305,6 +326,23 @@ internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
         }
     }
 
+    /// <summary>By whom the run at hand was walked along, and what that shows; null while nobody has.</summary>
+    private (RunWalk Walk, WalkedProfile Profile)? Ends { get; set; }
+
+    /// <summary>Where the run at hand begins and ends, as far as somebody walked along it.</summary>
+    public string? SaysEnds => Ends is var (walk, profile) && RunAtHand is { } at ? RunEndWords.Says(walk, new Run([.. at.Run.Points.Select(p => p.Place)]).Length, profile.Number, Person) : null;
+
+    /// <summary>The longest walk along a run, and what it shows of its ends.</summary>
+    private async Task<(RunWalk Walk, WalkedProfile Profile)?> AlongAsync(FoundRun found)
+    {
+        var finds = Finds!;
+        var walks = finds.Lines.Select((l, i) => (Line: l, Index: i)).Where(l => RunEnds.IsAlong(found.Run, l.Line.From, l.Line.To)).OrderByDescending(l => l.Line.From.DistanceTo(l.Line.To));
+        return walks.Select(l => (int?)l.Index).FirstOrDefault() is { } index && await desk.EndsAsync(LaidOut(finds), index, found.Run, VelocityOfAll(desk).Value) is { } walk ? (walk, finds.Profiles[index]) : null;
+    }
+
+    private static List<(RadarRecord Record, double WheelFactor, SitePoint Start, SitePoint Way)> LaidOut(GridFinds finds) =>
+        [.. finds.Profiles.Select(p => (p.Profile!, p.WheelFactor, p.PlaceAt(0)!.Value, Azimuth.Of(p.BearingDegrees!.Value).Direction))];
+
     /// <summary>Those stretches as they lie.</summary>
     private IReadOnlyList<IReadOnlyList<SitePoint>> WetWays
     {
@@ -360,8 +398,8 @@ internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
 
         if (RunAtHand is { } chosen && Finds is { } finds)
         {
-            var velocity = VelocityOfAll(desk).Value;
-            Wet = await desk.WetAsync([.. finds.Profiles.Select(p => (p.Profile!, p.WheelFactor, p.PlaceAt(0)!.Value, Azimuth.Of(p.BearingDegrees!.Value).Direction))], chosen.Run, velocity);
+            Wet = await desk.WetAsync(LaidOut(finds), chosen.Run, VelocityOfAll(desk).Value);
+            Ends = await AlongAsync(chosen);
         }
 
         if (RunAtHand is { } run && await GridVolume.OfAsync(desk, Sheet, VelocityOfAll(desk).Value) is { Volume: { } volume } grid)

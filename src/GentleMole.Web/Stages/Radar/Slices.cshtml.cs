@@ -145,12 +145,13 @@ internal sealed class SlicesPage(MoleDb db, SheetLoader loader, RadarDesk desk, 
         AlongCut = (cut.Strongest(Math.Max(0, DepthMetres - (ThickMetres / 2)), DepthMetres + (ThickMetres / 2)), cut.Seen);
     }
 
-    /// <summary>What the address asks for; what cannot be is said at its field, and the usual shown.</summary>
+    /// <summary>What the address asks for; what cannot be is said at its field, and what was shown before stays.</summary>
     private void ReadAsked(SliceVolume volume)
     {
-        var reader = new FormReader(new FormCollection(Request.Query.ToDictionary(q => q.Key, q => q.Value)), Person);
-        DepthMetres = reader.Length("depth", AnyDepth with { Most = volume.DeepestMetres }) ?? Math.Min(UsualDepth, volume.DeepestMetres / 2);
-        ThickMetres = reader.Length("thick", Thicknesses) ?? UsualThickness;
+        var reader = Asking;
+        var depths = AnyDepth with { Most = volume.DeepestMetres };
+        DepthMetres = reader.Length("depth", depths) ?? Last("lastDepth", depths) ?? Math.Min(UsualDepth, volume.DeepestMetres / 2);
+        ThickMetres = reader.Length("thick", Thicknesses) ?? Last("lastThick", Thicknesses) ?? UsualThickness;
         Cut = reader.Places("cut", MostCorners);
         if (reader.IsGood && Cut.Count > 0 && (Cut.Count < 2 || !SiteRules.IsRun(Cut)))
         {
@@ -160,6 +161,11 @@ internal sealed class SlicesPage(MoleDb db, SheetLoader loader, RadarDesk desk, 
         Cut = reader.IsGood ? Cut : [];
         Asked = reader.Errors;
     }
+
+    /// <summary>What was shown before, as the form carries it; null where it does not, or says what cannot be.</summary>
+    private double? Last(string field, Bounds bounds) => Asking is var reader && reader.Length(field, bounds) is { } last && reader.IsGood ? last : null;
+
+    private FormReader Asking => new(new FormCollection(Request.Query.ToDictionary(q => q.Key, q => q.Value)), Person);
 
     private const double UsualDepth = 0.8;
     private const int MostCorners = 400;

@@ -6,12 +6,17 @@ export function fitDrawings() {
   const section = document.querySelector('[data-section]');
   if (!plan || !section) return;
   const size = [plan, section].flatMap(part => [part.clientWidth, part.clientHeight]).join('x');
-  document.cookie = `view=${size};path=/;max-age=31536000;samesite=lax`;
-  const drawn = Number(plan.querySelector('svg').dataset.width);
+  // What stands below the plan decides how much room it has: sizes are kept for each.
+  const layout = plan.closest('.sheet').dataset.layout;
+  const keep = name => { document.cookie = `${name}=${size};path=/;max-age=31536000;samesite=lax`; };
+  keep('view' + layout);
+  // How wide the screen is holds for all of them.
+  if (layout && !document.cookie.includes(`view=${plan.clientWidth}x`)) keep('view');
+  const drawn = plan.querySelector('svg').dataset;
   const drawnSection = Number(section.querySelector(':scope > svg, .lower > svg')?.dataset.width ?? section.clientWidth);
-  const off = Math.max(Math.abs(drawn / plan.clientWidth - 1), Math.abs(drawnSection / section.clientWidth - 1));
-  if (off > 0.04 && tried !== size) {
-    tried = size;
+  const off = Math.max(Math.abs(drawn.width / plan.clientWidth - 1), Math.abs(drawn.height / plan.clientHeight - 1), Math.abs(drawnSection / section.clientWidth - 1));
+  if (off > 0.04 && tried !== layout + size) {
+    tried = layout + size;
     window.htmx.ajax('GET', location.href, { target: '#main', select: '#main', swap: 'outerHTML show:none' });
   }
 }
