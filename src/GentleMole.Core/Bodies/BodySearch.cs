@@ -16,7 +16,10 @@ public static class BodySearch
     private const double WeakPart = 0.5;
     private const double LayerShare = 0.5;
     private const double RepeatNanoseconds = 75;
-    private const double TimeSigma = 0.3;
+
+    /// <summary>Of the moment of a wide top, nanoseconds: its echo runs into that of its bottom, or, where it lies shallow, into the direct wave.</summary>
+    private const double TimeSigma = 0.5;
+
     private const double NinetyFive = 1.96;
     private const double RunTimes = 3.5;
     private const double RunWidth = 0.55;

@@ -159,8 +159,21 @@ public static class TargetSearch
         return tops;
     }
 
-    /// <summary>The bottom of what is empty follows its top at once; only water is slow, and sends to and fro.</summary>
-    private static bool MayRepeat(Response top, Response below) => !top.Track.IsNormal || below.Time - top.Time < EmptyNanoseconds;
+    /// <summary>The bottom of what is empty follows its top at once; only water is slow, and sends to and fro. What has the curve of its own depth is no repeat.</summary>
+    private static bool MayRepeat(Response top, Response below) => (!top.Track.IsNormal || below.Time - top.Time < EmptyNanoseconds) && !IsOfItsOwnDepth(top, below);
+
+    /// <summary>
+    /// A repeat is the top's own curve, only later: taken for one of its own depth it is bent too much, as if the ground were slower by
+    /// the square root of both times. A second pipe right under the first is bent as both times say. Where those two are too much alike
+    /// it is not told.
+    /// </summary>
+    private static bool IsOfItsOwnDepth(Response top, Response below)
+    {
+        var delayed = 0.5 * Math.Log(top.Time / below.Time);
+        return delayed < -LeastBend && Math.Log(below.Own / top.Own) > delayed / 2;
+    }
+
+    private const double LeastBend = 0.1;
 
     /// <summary>There and back through air in the widest pipe that still looks like one.</summary>
     private const double EmptyNanoseconds = 6;

@@ -173,6 +173,19 @@ public class BodySearchTests
         Assert.True(Chance(rows[3]) < Chance(alone[0]));
     }
 
+    [Fact]
+    public void Shallow_slabs_hold_what_is_said_of_their_cover()
+    {
+        var held = Enumerable.Range(0, 16).SelectMany(i =>
+        {
+            var random = new Random(100 + i);
+            var scene = MadeUpBodies.Make(new([BodyKind.Slab, BodyKind.Slab]), random);
+            return scene.Judge(scene.Search(0.03 * Deviate.Normal(random))).Found.Where(f => f.Body is not null)
+                .Select(f => f.Block.CoverMetres >= f.Body!.Cover.Low95 && f.Block.CoverMetres <= f.Body.Cover.High95).ToList();
+        }).ToList();
+        Assert.True(held.Count >= 24 && held.Count(h => h) >= 0.88 * held.Count, $"{held.Count(h => h)} of {held.Count} covers held");
+    }
+
     /// <summary>Grounds with all their traces; what is told is held against what lies there.</summary>
     [Fact]
     public void On_made_up_grounds_bodies_are_found_and_told_and_intervals_hold()
@@ -193,6 +206,7 @@ public class BodySearchTests
         Assert.True(told.Count(f => f.Body!.Kind != f.Kind && f.Body.Kind != BodyKind.Unknown) <= 4, "told for another kind");
         Assert.True(Part(told.Select(f => f.Block.LengthMetres >= f.Body!.Length.Low95 && f.Block.LengthMetres <= f.Body.Length.High95)) >= 0.87, "lengths held");
         Assert.True(Part(told.Select(f => f.Block.WidthMetres >= f.Body!.Width.Low95 && f.Block.WidthMetres <= f.Body.Width.High95)) >= 0.84, "widths held");
+        Assert.True(Part(told.Where(f => f.Body!.Facts.IsTopSeen).Select(f => f.Block.CoverMetres >= f.Body!.Cover.Low95 && f.Block.CoverMetres <= f.Body.Cover.High95)) >= 0.9, "covers held");
         Assert.True(Part(told.Where(f => f.Body!.Height is not null && f.Body.Kind == f.Kind).Select(f => f.Block.HeightMetres >= f.Body!.Height!.Value.Low95 && f.Block.HeightMetres <= f.Body.Height.Value.High95)) >= 0.9, "heights held");
         Assert.True(held.Sum(h => h.False.Count) <= 3, $"{held.Sum(h => h.False.Count)} told where nothing lies");
     }

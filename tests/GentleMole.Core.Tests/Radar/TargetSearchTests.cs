@@ -66,6 +66,26 @@ public class TargetSearchTests
         Assert.InRange(covers.Order().ElementAt(covers.Count / 2), 0, 0.025);
     }
 
+    [Theory]
+    [InlineData(0.45, 0.78)]
+    [InlineData(0.45, 0.98)]
+    [InlineData(0.5, 1.2)]
+    public void A_pipe_right_under_another_is_claimed_and_what_goes_to_and_fro_in_water_is_not(double upper, double lower)
+    {
+        RadarGround Ground(params BuriedBody[] bodies) => new(6, 0.05, [new SoilLayer(0, 8, 0.003)], bodies, 0.14, 4e8, 4, 420, 0.1);
+        for (var seed = 0; seed < 4; seed++)
+        {
+            var both = TargetSearch.Of(new MadeUpRadar().Walk(Ground(new BuriedBody(BuriedKind.Metal, 3, upper, 0.05), new BuriedBody(BuriedKind.Metal, 3.04, lower, 0.05)), new Random(seed))).Targets;
+            Assert.Equal(2, both.Count);
+            Assert.Equal(upper, both.Min(t => t.Cover.Value), 0.03);
+            Assert.Equal(lower, both.Max(t => t.Cover.Value), 0.04);
+            foreach (var radius in new[] { 0.05, 0.075, 0.1 })
+            {
+                Assert.Single(TargetSearch.Of(new MadeUpRadar().Walk(Ground(new BuriedBody(BuriedKind.Water, 3, upper, radius)), new Random(seed))).Targets);
+            }
+        }
+    }
+
     [Fact]
     public void Where_nothing_is_nothing_is_claimed()
     {

@@ -330,7 +330,8 @@ internal sealed class RunsPage(MoleDb db, SheetLoader loader, PlaceClock clock, 
     private (RunWalk Walk, WalkedProfile Profile)? Ends { get; set; }
 
     /// <summary>Where the run at hand begins and ends, as far as somebody walked along it.</summary>
-    public string? SaysEnds => Ends is var (walk, profile) && RunAtHand is { } at ? RunEndWords.Says(walk, new Run([.. at.Run.Points.Select(p => p.Place)]).Length, profile.Number, Person) : null;
+    public string? SaysEnds => Ends is var (walk, profile) && RunAtHand is { } at ? RunEndWords.Says(
+        walk, new Run([.. at.Run.Points.Select(p => p.Place)]).Length, profile.Number, Finds!.Profiles[at.Run.Points[0].Line].Number, Finds.Profiles[at.Run.Points[^1].Line].Number, Person) : null;
 
     /// <summary>The longest walk along a run, and what it shows of its ends.</summary>
     private async Task<(RunWalk Walk, WalkedProfile Profile)?> AlongAsync(FoundRun found)
