@@ -2,10 +2,10 @@ using GentleMole.Core.Grids;
 
 namespace GentleMole.Web.Words;
 
-/// <summary>Where a run begins and ends, as a walk along it shows.</summary>
+/// <summary>Where a run ends on both sides, as a walk along it shows.</summary>
 internal static class RunEndWords
 {
-    /// <summary>One or two sentences.</summary>
+    /// <summary>Two or three sentences.</summary>
     /// <param name="lengthMetres">Of the run, from the first line that met it to the last.</param>
     /// <param name="profile">Number of the profile that goes along it.</param>
     /// <param name="first">Number of the first profile that met it, where it is counted from.</param>
@@ -14,17 +14,11 @@ internal static class RunEndWords
     {
         if (walk is not { FromMetres: { } from, ToMetres: { } to })
         {
-            return $"Walked along on profile {profile}: what lies at its depth everywhere hides where it begins and ends.";
+            return $"Walked along on profile {profile}: what lies at its depth everywhere hides where it ends.";
         }
 
         var one = walk.IsBegun ? $"it ends {Beside(-from, first, person)}" : $"it is still there where the walk ends, {Beside(-walk.WalkedFromMetres, first, person)}";
         var other = walk.IsEnded ? $"it ends {Beside(to - lengthMetres, last, person)}" : $"it is still there where the walk ends, {Beside(walk.WalkedToMetres - lengthMetres, last, person)}";
-        return $"Walked along on profile {profile}: what lies at its depth everywhere hides where it begins and ends.";
-        }
-
-        var (first, last) = (-from, to - lengthMetres);
-        var begins = walk.IsBegun ? $"it begins {Beside(first, "before", "after", "its first line", person)}" : $"it was there already where the walk begins, {Beside(-walk.WalkedFromMetres, "before", "after", "its first line", person)}";
-        var ends = walk.IsEnded ? $"it ends {Beside(last, "beyond", "before", "its last", person)}" : $"it is still there where the walk ends, {Beside(walk.WalkedToMetres - lengthMetres, "beyond", "before", "its last", person)}";
         return $"Walked along on profile {profile}: {one}; {other} ({person.PlusMinus(RunWalk.HalfMetres)}).{(walk is { IsBegun: true, IsEnded: true } ? "" : " Walk farther where it goes on.")} An end for a radar may be a bend, a change of material or wet ground.";
     }
 
