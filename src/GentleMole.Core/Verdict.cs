@@ -4,11 +4,11 @@ namespace GentleMole.Core;
 public enum Verdict
 {
     /// <summary>The signs agree: it may be used.</summary>
-    Sound,
+    Sound = 0,
 
     /// <summary>Something is missing or does not agree: use only with what the reasons say.</summary>
-    Caution,
+    Caution = 1,
 
     /// <summary>Do not use it.</summary>
-    Reject,
+    Reject = 2,
 }

@@ -50,6 +50,7 @@ public sealed partial class MoleDb
             job.HasMany(j => j.Wires).WithOne().HasForeignKey(w => w.JobId);
             job.HasMany(j => j.Found).WithOne().HasForeignKey(f => f.JobId);
             job.HasMany(j => j.Bodies).WithOne().HasForeignKey(b => b.JobId);
+            job.HasMany(j => j.Uncovered).WithOne().HasForeignKey(u => u.JobId);
             job.HasMany(j => j.Grids).WithOne().HasForeignKey(g => g.JobId);
             job.HasMany(j => j.Pushes).WithOne().HasForeignKey(p => p.JobId);
             job.HasMany(j => j.FaultSearches).WithOne().HasForeignKey(s => s.JobId);
@@ -122,6 +123,13 @@ public sealed partial class MoleDb
         {
             body.Ignore(b => b.IsUnsettled).Ignore(b => b.Middle).Ignore(b => b.Box).Ignore(b => b.IsDrawable);
             body.Property(b => b.Outline).HasConversion(AsJson<SitePoint>(), Compared<SitePoint>());
+        });
+        builder.Entity<UncoveredLine>(uncovered =>
+        {
+            uncovered.Property(u => u.Id).ValueGeneratedNever();
+            uncovered.Ignore(u => u.Place).Ignore(u => u.Measured);
+            uncovered.HasOne<SoughtLine>().WithMany().HasForeignKey(u => u.LineId);
+            uncovered.HasMany(u => u.Photos).WithOne().HasForeignKey(p => p.UncoveredLineId).OnDelete(DeleteBehavior.Cascade);
         });
         builder.Entity<RadarGrid>(grid =>
         {

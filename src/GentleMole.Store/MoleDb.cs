@@ -78,6 +78,8 @@ public sealed partial class MoleDb(DbContextOptions<MoleDb> options, ChangeConte
 
     public DbSet<FoundBody> Bodies => Set<FoundBody>();
 
+    public DbSet<UncoveredLine> Uncovered => Set<UncoveredLine>();
+
     public DbSet<LineTie> Ties => Set<LineTie>();
 
     public DbSet<Instrument> Instruments => Set<Instrument>();

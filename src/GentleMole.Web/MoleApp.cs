@@ -68,6 +68,7 @@ internal static class MoleApp
         builder.Services.AddSingleton<LiveTicks>();
         builder.Services.AddHostedService(services => services.GetRequiredService<LiveTicks>());
         builder.Services.AddScoped<SheetLoader>();
+        builder.Services.AddScoped<ExposureIntake>();
         builder.Services.AddSingleton<ShippedFiles>();
 
         // Tokens in forms differ with every answer, so that nothing can be read off the length of what is compressed.

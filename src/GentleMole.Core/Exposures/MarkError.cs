@@ -13,7 +13,7 @@ public sealed record MarkError(double AlongMetres, Estimate Across, Estimate? De
     /// <summary>A hole so far beyond the end of a marked line, or so far beside it, is not on it.</summary>
     private const double BeyondMetres = 1;
 
-    private const double BesideMetres = 3;
+    internal const double BesideMetres = 3;
 
     /// <summary>Farther to the side than this, and beyond its ±, it was another line that was marked.</summary>
     private const double WrongMetres = 0.6;
@@ -25,7 +25,10 @@ public sealed record MarkError(double AlongMetres, Estimate Across, Estimate? De
     public bool? IsDepthInside => Depth is { } depth ? Math.Abs(depth.Value) <= depth.HalfWidth : null;
 
     /// <summary>True where no ± explains it: the mark was over something else.</summary>
-    public bool IsWrongLine => !IsPlaceInside && Math.Abs(Across.Value) > WrongMetres;
+    public bool IsWrongLine => IsWrong(Across);
+
+    /// <summary>The same of an error that was kept: how far the line lies beside its mark, with the ± that was stated.</summary>
+    public static bool IsWrong(Estimate across) => Math.Abs(across.Value) > Math.Max(WrongMetres, across.HalfWidth);
 
     /// <summary>Holds a mark against what was dug up; null where the line was not marked there.</summary>
     public static MarkError? Of(TracedLine line, Exposure exposure)
@@ -35,24 +38,20 @@ public sealed record MarkError(double AlongMetres, Estimate Across, Estimate? De
             return null;
         }
 
-        var on = run.Project(exposure.Place);
-        var from = exposure.Place - on.Foot;
-        var ahead = run.DirectionAt(on.ChainageMetres);
-        var (beyond, aside) = (Math.Abs(from.Dot(ahead)), from.Dot(ahead.Right));
-        var isInside = on.ChainageMetres > 0 && on.ChainageMetres < run.Length;
-        aside = isInside ? on.OffsetMetres : aside;
-        if (Math.Abs(aside) > BesideMetres || (!isInside && beyond > BeyondMetres))
+        var (along, aside, _) = run.ProjectBeyond(exposure.Place);
+        if (Math.Abs(aside) > BesideMetres || along < -BeyondMetres || along > run.Length + BeyondMetres)
         {
             return null;
         }
 
-        var stretch = line.Stretches.FirstOrDefault(s => on.ChainageMetres <= s.ToChainageMetres) ?? line.Stretches[^1];
-        var part = stretch.LengthMetres > 0 ? Math.Clamp((on.ChainageMetres - stretch.FromChainageMetres) / stretch.LengthMetres, 0, 1) : 0;
+        var at = Math.Clamp(along, 0, run.Length);
+        var stretch = line.Stretches.FirstOrDefault(s => at <= s.ToChainageMetres) ?? line.Stretches[^1];
+        var part = stretch.LengthMetres > 0 ? Math.Clamp((at - stretch.FromChainageMetres) / stretch.LengthMetres, 0, 1) : 0;
         var stated = stretch.From.AcrossHalfWidthMetres + (part * (stretch.To.AcrossHalfWidthMetres - stretch.From.AcrossHalfWidthMetres));
         var truth = exposure.Centre;
         return new MarkError(
-            on.ChainageMetres, Estimate.Symmetric(aside, Root(stated, Exposure.PlaceHalfMetres)),
-            line.DepthAt(on.ChainageMetres) is { } depth ? Estimate.Symmetric(truth.Value - depth.Value, Root(HalfTowards(depth, truth.Value), truth.HalfWidth)) : null, stretch);
+            at, Estimate.Symmetric(aside, Root(stated, Exposure.PlaceHalfMetres)),
+            line.DepthAt(at) is { } depth ? Estimate.Symmetric(truth.Value - depth.Value, Root(HalfTowards(depth, truth.Value), truth.HalfWidth)) : null, stretch);
     }
 
     /// <summary>Of an interval that is not the same to both sides, the side on which the truth lies.</summary>

@@ -1480,6 +1480,9 @@ namespace GentleMole.Store.Migrations
                     b.Property<DateTime?>("TakenAt")
                         .HasColumnType("TEXT");
 
+                    b.Property<Guid?>("UncoveredLineId")
+                        .HasColumnType("TEXT");
+
                     b.HasKey("Id");
 
                     b.HasIndex("FeatureId");
@@ -2563,6 +2566,89 @@ namespace GentleMole.Store.Migrations
                     b.ToTable("ApiTokens");
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.UncoveredLine", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("AcrossHalfMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("AcrossMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("CoverMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("DeeperHalfMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("DeeperMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<int?>("DotNumber")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double>("EastMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("FrequencyHertz")
+                        .HasColumnType("REAL");
+
+                    b.Property<bool>("IsDamaged")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("LineId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("MarkedBy")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("Method")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double>("NorthMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<string>("Note")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("OutsideDiameterMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<int?>("ReceiverId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double>("SoilOhmMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<DateTime>("TakenAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int?>("Verdict")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("JobId");
+
+                    b.ToTable("Uncovered");
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.Visit", b =>
                 {
                     b.Property<int>("Id")
@@ -2924,6 +3010,11 @@ namespace GentleMole.Store.Migrations
                         .WithMany("Photos")
                         .HasForeignKey("FeatureId")
                         .OnDelete(DeleteBehavior.Cascade);
+
+                    b.HasOne("GentleMole.Store.Model.UncoveredLine", null)
+                        .WithMany("Photos")
+                        .HasForeignKey("UncoveredLineId")
+                        .OnDelete(DeleteBehavior.Cascade);
                 });
 
             modelBuilder.Entity("GentleMole.Store.Model.PushedFix", b =>
@@ -3099,6 +3190,19 @@ namespace GentleMole.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.UncoveredLine", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.Job", null)
+                        .WithMany("Uncovered")
+                        .HasForeignKey("JobId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("GentleMole.Store.Model.SoughtLine", null)
+                        .WithMany()
+                        .HasForeignKey("LineId");
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.Visit", b =>
                 {
                     b.HasOne("GentleMole.Store.Model.Job", null)
@@ -3218,6 +3322,8 @@ namespace GentleMole.Store.Migrations
 
                     b.Navigation("Ties");
 
+                    b.Navigation("Uncovered");
+
                     b.Navigation("Wires");
                 });
 
@@ -3246,6 +3352,11 @@ namespace GentleMole.Store.Migrations
             modelBuilder.Entity("GentleMole.Store.Model.SweptPass", b =>
                 {
                     b.Navigation("Responses");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.UncoveredLine", b =>
+                {
+                    b.Navigation("Photos");
                 });
 
             modelBuilder.Entity("GentleMole.Store.Model.WalkedProfile", b =>

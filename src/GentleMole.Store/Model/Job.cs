@@ -110,6 +110,8 @@ public sealed class Job
 
     public List<FoundBody> Bodies { get; } = [];
 
+    public List<UncoveredLine> Uncovered { get; } = [];
+
     public List<ControlWire> Wires { get; } = [];
 
     public List<SondePush> Pushes { get; } = [];

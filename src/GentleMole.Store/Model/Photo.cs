@@ -10,10 +10,12 @@ public sealed class Photo : IJobPart
 
     public int JobId { get; set; }
 
-    /// <summary>What it shows: a feature on the site, or what a camera saw in a pipe; one of the two.</summary>
+    /// <summary>What it shows: a feature on the site, what a camera saw in a pipe, or what was dug up; one of them.</summary>
     public int? FeatureId { get; set; }
 
     public int? CameraFindId { get; set; }
+
+    public Guid? UncoveredLineId { get; set; }
 
     /// <summary><c>jpg</c> or <c>png</c>.</summary>
     public required string Format { get; set; }

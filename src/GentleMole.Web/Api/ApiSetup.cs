@@ -72,6 +72,7 @@ internal static class ApiSetup
         api.MapHookupPlan();
         api.MapGroup("/jobs").WithTags("Jobs").MapJobs();
         api.MapGroup("/jobs").WithTags("Radar").MapTraces();
+        api.MapGroup("/jobs").WithTags("Jobs").MapExposures();
         app.MapOpenApi().AllowAnonymous();
     }
 }

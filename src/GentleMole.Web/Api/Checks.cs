@@ -1,6 +1,7 @@
 using System.Globalization;
 using GentleMole.Core;
 using GentleMole.Core.Site;
+using NodaTime;
 
 namespace GentleMole.Web.Api;
 
@@ -103,4 +104,50 @@ internal sealed class Checks
         double.IsInfinity(high) ? $"at least {Show(low)}" : double.IsInfinity(low) ? $"at most {Show(high)}" : $"from {Show(low)} to {Show(high)}";
 
     private static string Show(double number) => number.ToString("G6", CultureInfo.InvariantCulture);
+
+    /// <summary>An id that the device has made.</summary>
+    public Guid Id(string? text, string field)
+    {
+        if (!Guid.TryParse(text, out var id))
+        {
+            Add(field, text is null ? "It is missing; it must be a UUID made by the device." : "It must be a UUID, like 6f9619ff-8b86-4d01-b42d-00cf4fc964ff.");
+        }
+
+        return id;
+    }
+
+    private const DateTimeStyles Utc = DateTimeStyles.AdjustToUniversal | DateTimeStyles.AssumeUniversal;
+
+    /// <summary>How nearly every device writes a moment; reading that by itself is several times as fast as finding out how it is written.</summary>
+    private const string Usual = "yyyy-MM-dd'T'HH:mm:ss.FFFFFFF'Z'";
+
+    /// <summary>A moment with its zone.</summary>
+    public Instant Moment(string? text, string field)
+    {
+        if (DateTime.TryParseExact(text, Usual, CultureInfo.InvariantCulture, Utc, out var usual) && Instant.FromDateTimeUtc(usual) is var quick && quick.IsOfTheseTimes())
+        {
+            return quick;
+        }
+
+        var zoned = text is not null && (text.EndsWith('Z') || (text.Length > 6 && text[^6] is '+' or '-' && text[^3] == ':'));
+        if (zoned && DateTime.TryParse(text, CultureInfo.InvariantCulture, Utc, out var read) && Instant.FromDateTimeUtc(read) is var moment && moment.IsOfTheseTimes())
+        {
+            return moment;
+        }
+
+        Add(field, (text is null ? "It is missing; it" : "It") + " must be a date and time with its zone, like 2026-11-23T09:30:00Z.");
+        return default;
+    }
+
+    /// <summary>Text that must be there.</summary>
+    public string Text(string? text, string field, int most)
+    {
+        var trimmed = text?.Trim() ?? "";
+        if (trimmed.Length == 0 || trimmed.Length > most)
+        {
+            Add(field, text is null ? $"It is missing; it must be text of 1 to {most} characters." : $"It has {trimmed.Length} characters; it must have 1 to {most}.");
+        }
+
+        return trimmed;
+    }
 }

@@ -40,10 +40,15 @@ internal sealed partial class PlanLayers(JobSheet sheet, SceneFrame frame, PlanW
         new("radar", [.. extras.Radar is { } radar ? Radar(radar) : []]),
         new("silent", [.. extras.Silent is { } silent ? Silent(silent) : []]),
         new("dots", [.. extras.Signal is null && extras.Sweep is null ? Dots() : []]),
+        new("dug-up", [.. extras.SiteOnly ? [] : DugUp()]),
         new("followed", [.. extras.Followed is { } fit ? Followed(fit) : []], IsDumb: true),
         new("loose", [.. Loose()]),
         new("hole", [.. extras.TrialHole is { } hole ? new SceneShape[] { new SceneMark(Symbols.Question, ScenePoint.Of(hole)) { Letter = "T", LetterLook = Looks.LetterOnVelvet, Title = "trial hole" } } : []]),
     ];
+
+    /// <summary>Where something was uncovered: the truth, whatever the marks say.</summary>
+    private IEnumerable<SceneShape> DugUp() => sheet.Job.Uncovered.Select(u =>
+        new SceneMark(Symbols.DugUp, ScenePoint.Of(u.Place)) { Paint = u.Kind, Title = $"dug up: {LineWords.Kind(u.Kind)}", Link = new($"/jobs/{sheet.Job.Id}/exposures#hole-{u.Id}", "what was dug up here") });
 
     private static IEnumerable<SceneShape> Signal(SignalOverlay signal)
     {

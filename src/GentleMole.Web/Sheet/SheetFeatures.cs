@@ -76,6 +76,15 @@ internal static class SheetFeatures
                 ("next", body.IsUnsettled ? BodyWords.Step(body.NextStep) : null), ("outcome", body.Outcome), ("note", body.Note));
         }
 
+        foreach (var hole in sheet.Job.Uncovered.OrderBy(u => u.TakenAt).ThenBy(u => u.Id))
+        {
+            double? Mm(double? metres) => metres is { } known ? Math.Round(known, 3) : null;
+            yield return Make("exposure", ExportShape.Point, [hole.Place],
+                ("id", hole.Id.ToString()), ("utility", LineWords.Kind(hole.Kind)), ("owner", sheet.LineById(hole.LineId)?.Line.Owner), ("takenAt", Moment(hole.TakenAt)), ("by", hole.By),
+                ("coverMetres", hole.CoverMetres), ("outsideMillimetres", hole.OutsideDiameterMetres * 1000), ("qualityLevel", nameof(QualityLevel.A)), ("damaged", hole.IsDamaged ? "yes" : null),
+                ("markErrorAcrossMetres", Mm(hole.AcrossMetres)), ("markErrorAcrossAllowedMetres", Mm(hole.AcrossHalfMetres)), ("markErrorDepthMetres", Mm(hole.DeeperMetres)), ("markErrorDepthAllowedMetres", Mm(hole.DeeperHalfMetres)), ("note", hole.Note));
+        }
+
         foreach (var feature in sheet.Lines.SelectMany(OfPushes).Concat(sheet.Searches.SelectMany(OfSearch)))
         {
             yield return feature;

@@ -1,3 +1,4 @@
+using GentleMole.Core.Exposures;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Site;
 using GentleMole.Core.Together;
@@ -12,7 +13,8 @@ namespace GentleMole.Web.Sheet;
 /// <param name="records">Lines read off its owner's plans.</param>
 /// <param name="pushes">Sondes pushed into it.</param>
 /// <param name="witnesses">Runs of radar responses that somebody said are of it.</param>
-internal sealed class SheetLine(SoughtLine line, LineDots? own, IReadOnlyList<RecordLine> records, IReadOnlyList<SondePush>? pushes = null, IReadOnlyList<RadarWitness>? witnesses = null)
+/// <param name="exposures">Places at which it was uncovered.</param>
+internal sealed class SheetLine(SoughtLine line, LineDots? own, IReadOnlyList<RecordLine> records, IReadOnlyList<SondePush>? pushes = null, IReadOnlyList<RadarWitness>? witnesses = null, IReadOnlyList<Exposure>? exposures = null)
 {
     private static readonly TracedLine NoLine = TracedLine.Join([]);
 
@@ -29,13 +31,20 @@ internal sealed class SheetLine(SoughtLine line, LineDots? own, IReadOnlyList<Re
 
     private LineTogether? _together;
     private TracedLine? _withPushes;
+    private TracedLine? _exposed;
     private Run? _bestRun;
 
     /// <summary>Sondes pushed into it, worked out.</summary>
     public IReadOnlyList<PushTold> Pushes => _pushes.Value;
 
-    /// <summary>The line through what is marked: its accepted dots, the pipe of a push that somebody took, and what a radar adds to both.</summary>
-    public TracedLine Traced => witnesses is { Count: > 0 } || pushes is { Count: > 0 } ? Together.Line : Own?.Traced ?? NoLine;
+    /// <summary>The line through what is marked, and where it was uncovered as it really lies.</summary>
+    public TracedLine Traced => exposures is { Count: > 0 } ? _exposed ??= ExposedLine.Of(Unopened, exposures) : Unopened;
+
+    /// <summary>The line as it was marked before anybody dug: its accepted dots, the pipe of a push that somebody took, and what a radar adds to both.</summary>
+    public TracedLine Unopened => witnesses is { Count: > 0 } || pushes is { Count: > 0 } ? Together.Line : Own?.Traced ?? NoLine;
+
+    /// <summary>The line without what a radar says of it, with the places at which it was uncovered: what a radar is run over first.</summary>
+    public TracedLine KnownWithoutRadar => ExposedLine.Of(WithoutRadar, exposures ?? []);
 
     /// <summary>What receiver and radar say together.</summary>
     public LineTogether Together => _together ??= LineTogether.Of(WithoutRadar, witnesses ?? [], line.OutsideDiameterMetres);
@@ -56,7 +65,7 @@ internal sealed class SheetLine(SoughtLine line, LineDots? own, IReadOnlyList<Re
     public Run? SupposedRun { get; } = JoinedRun.Of(own?.Traced.Run, ExpectedOf(line, records));
 
     /// <summary>The same line with its dots.</summary>
-    public SheetLine With(LineDots dots) => new(line, dots, records, pushes, witnesses);
+    public SheetLine With(LineDots dots) => new(line, dots, records, pushes, witnesses, exposures);
 
     /// <summary>The last dot before a moment that the line goes through, taken with the same hookup.</summary>
     public Reading? LastAccepted(int? hookupId, Instant before, Guid? apartFrom)

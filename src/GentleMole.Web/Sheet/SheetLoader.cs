@@ -108,6 +108,7 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, KeptSheets kept)
             .Include(j => j.Pushes).ThenInclude(p => p.Fixes).Include(j => j.Pushes).ThenInclude(p => p.Finds).ThenInclude(f => f.Photos)
             .Include(j => j.FaultSearches).ThenInclude(s => s.Levels).Include(j => j.MeasuredWires)
             .Include(j => j.Profiles).ThenInclude(p => p.Picks).Include(j => j.Profiles).ThenInclude(p => p.Profile).Include(j => j.Calibrations).Include(j => j.Grids).Include(j => j.Bodies)
+            .Include(j => j.Uncovered).ThenInclude(u => u.Photos)
             .SingleOrDefaultAsync(j => j.Id == jobId, cancellation);
         if (job is null)
         {
@@ -126,7 +127,7 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, KeptSheets kept)
             Job = job,
             Firm = firm,
             Calendar = calendar,
-            Lines = [.. job.Lines.OrderBy(l => l.Id).Select(l => new SheetLine(l, null, RecordsOf(job, l), job.Pushes.FindAll(p => p.LineId == l.Id), [.. job.Found.Where(f => f.LineId == l.Id).OrderBy(f => f.Id).Select(f => f.Witness).OfType<RadarWitness>()]))],
+            Lines = [.. job.Lines.OrderBy(l => l.Id).Select(l => new SheetLine(l, null, RecordsOf(job, l), job.Pushes.FindAll(p => p.LineId == l.Id), [.. job.Found.Where(f => f.LineId == l.Id).OrderBy(f => f.Id).Select(f => f.Witness).OfType<RadarWitness>()], [.. job.Uncovered.Where(u => u.LineId == l.Id).OrderBy(u => u.TakenAt).ThenBy(u => u.Id).Select(u => u.Measured)]))],
             Loose = LooseEvidence.None,
             Now = now,
             Zone = clocks.Zone,

@@ -70,6 +70,12 @@ internal static class Undrawable
             }
         }
 
+        foreach (var hole in job.Uncovered.Where(u => !SiteRules.IsPlace(u.Place)).ToList())
+        {
+            job.Uncovered.Remove(hole);
+            found.Add(new UndrawablePart("something that was dug up", "exposures"));
+        }
+
         foreach (var model in job.LineModels)
         {
             model.Points = Run(model.Points, $"the suspected line {model.Name}", "hookup/ground");

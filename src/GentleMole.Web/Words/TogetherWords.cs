@@ -9,7 +9,7 @@ namespace GentleMole.Web.Words;
 internal static class TogetherWords
 {
     /// <summary>A place of a line as it is called: a dot by its number, a place by radar alone as r and its own.</summary>
-    public static string Place(MarkPoint point) => (point.By == MarkedBy.Radar ? "r" : "") + point.Number.ToString(CultureInfo.InvariantCulture);
+    public static string Place(MarkPoint point) => (point.By switch { MarkedBy.Radar => "r", MarkedBy.Exposed => "x", _ => "" }) + point.Number.ToString(CultureInfo.InvariantCulture);
 
     /// <summary>A stretch by the places at its ends.</summary>
     public static string Ends(MarkPoint from, MarkPoint to) => $"{Place(from)}–{Place(to)}";
@@ -24,6 +24,7 @@ internal static class TogetherWords
         MarkedBy.Radar => "radar",
         MarkedBy.Together => "radar agrees",
         MarkedBy.Settled => "depth by radar",
+        MarkedBy.Exposed => "dug up",
         _ => throw new ArgumentOutOfRangeException(nameof(by)),
     };
 

@@ -15,7 +15,7 @@ internal sealed record KnownCrossing(KnownPlace Known, SheetLine Line, WalkedPro
 {
     /// <summary>Places of this job to begin with: those that a profile crosses already, then the best known.</summary>
     public static IReadOnlyList<KnownPlace> Places(JobSheet sheet) =>
-        [.. KnownPlace.Of([.. sheet.Lines.Select(l => (l.Line.Id, l.WithoutRadar, l.Line.OutsideDiameterMetres))]).Where(k => !k.IsDisproved(sheet.LineById(k.LineId)!.Together))
+        [.. KnownPlace.Of([.. sheet.Lines.Select(l => (l.Line.Id, l.KnownWithoutRadar, l.Line.OutsideDiameterMetres))]).Where(k => !k.IsDisproved(sheet.LineById(k.LineId)!.Together))
             .OrderByDescending(k => GridFinds.Laid(sheet).Any(p => Crosses(p, sheet.LineById(k.LineId)!, k) is not null))];
 
     /// <summary>By which an address names a place: its line and its dot.</summary>
@@ -41,5 +41,5 @@ internal sealed record KnownCrossing(KnownPlace Known, SheetLine Line, WalkedPro
     }
 
     private static (double AlongMetres, double ApartMetres)? Crosses(WalkedProfile profile, SheetLine line, KnownPlace known) =>
-        profile.Way(profile.Profile!.LengthMetres) is { } way ? known.CrossedBy(line.WithoutRadar, way) : null;
+        profile.Way(profile.Profile!.LengthMetres) is { } way ? known.CrossedBy(line.KnownWithoutRadar, way) : null;
 }

@@ -1,0 +1,4 @@
+namespace GentleMole.Web.Api;
+
+/// <summary>What was dug up.</summary>
+internal sealed record ExposuresRequest(List<ExposureBody?>? Exposures);
