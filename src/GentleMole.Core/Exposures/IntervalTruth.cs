@@ -30,7 +30,10 @@ public sealed record IntervalTruth(int Holes, int Inside, Estimate Share, Estima
     private const double NinetyFive = 1.96;
 
     /// <summary>True when the evidence is enough to offer the factor: enough holes, and 1 is not among what it may be.</summary>
-    public bool IsOffered => Holes >= Enough && (Factor.Low95 > 1 || Factor.High95 < 1);
+    public bool IsOffered => IsOfferedOver(1);
+
+    /// <summary>The same where the ± are already made so many times as wide: true when that is not among what it may be.</summary>
+    public bool IsOfferedOver(double times) => Holes >= Enough && (Factor.Low95 > times || Factor.High95 < times);
 
     /// <summary>True when marks err to one side by more than chance.</summary>
     public bool IsBiased => Holes >= Enough && Math.Abs(Mean.Value) > Mean.HalfWidth;

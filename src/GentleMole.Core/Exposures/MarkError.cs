@@ -30,6 +30,12 @@ public sealed record MarkError(double AlongMetres, Estimate Across, Estimate? De
     /// <summary>The same of an error that was kept: how far the line lies beside its mark, with the ± that was stated.</summary>
     public static bool IsWrong(Estimate across) => Math.Abs(across.Value) > Math.Max(WrongMetres, across.HalfWidth);
 
+    /// <summary>An error with the ± that would have been stated without making it wider: the mark's own, with the hole's.</summary>
+    /// <param name="holeHalfMetres">Half of the hole's interval, which is in the stated one.</param>
+    /// <param name="times">By which the mark's own was made wider.</param>
+    public static Estimate AsMeasured(Estimate error, double holeHalfMetres, double times) =>
+        Estimate.Symmetric(error.Value, Root(Math.Sqrt(Math.Max(0, (error.HalfWidth * error.HalfWidth) - (holeHalfMetres * holeHalfMetres))) / times, holeHalfMetres));
+
     /// <summary>Holds a mark against what was dug up; null where the line was not marked there.</summary>
     public static MarkError? Of(TracedLine line, Exposure exposure)
     {

@@ -39,6 +39,9 @@ public sealed record DotJudgement(
         && Finding is DotFinding.TooFewSigns or DotFinding.PeakNullApart or DotFinding.NeighbourTakenOut or DotFinding.OneOrTwo or DotFinding.SeveralSmallSigns or DotFinding.AtFeature
         && Signs.All(s => s.Kind is not (SignKind.Current or SignKind.CurrentDirection) || s.Outcome != SignOutcome.Disagrees);
 
+    /// <summary>The same with its ± as many times as wide as what was dug up says that they must be; a depth does not rise above the surface.</summary>
+    public DotJudgement Widened(double acrossTimes, double depthTimes) => this with { Position = Position.Stretched(acrossTimes), Depth = Depth?.Stretched(depthTimes).Within(0, double.PositiveInfinity) };
+
     /// <summary>How many signs agree.</summary>
     public int Agreeing => Signs.Count(s => s.Agrees);
 

@@ -405,6 +405,12 @@ namespace GentleMole.Store.Migrations
                     b.Property<int>("Id")
                         .HasColumnType("INTEGER");
 
+                    b.Property<double>("AcrossTimes")
+                        .HasColumnType("REAL");
+
+                    b.Property<DateTime?>("AcrossTimesSince")
+                        .HasColumnType("TEXT");
+
                     b.Property<long>("CentreCursor")
                         .HasColumnType("INTEGER");
 
@@ -415,6 +421,12 @@ namespace GentleMole.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<TimeOnly>("DayStarts")
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("DepthTimes")
+                        .HasColumnType("REAL");
+
+                    b.Property<DateTime?>("DepthTimesSince")
                         .HasColumnType("TEXT");
 
                     b.Property<int>("FirmMegabytes")
@@ -2577,6 +2589,9 @@ namespace GentleMole.Store.Migrations
                     b.Property<double?>("AcrossMetres")
                         .HasColumnType("REAL");
 
+                    b.Property<double>("AcrossTimes")
+                        .HasColumnType("REAL");
+
                     b.Property<DateTime>("At")
                         .HasColumnType("TEXT");
 
@@ -2591,6 +2606,9 @@ namespace GentleMole.Store.Migrations
                         .HasColumnType("REAL");
 
                     b.Property<double?>("DeeperMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("DepthTimes")
                         .HasColumnType("REAL");
 
                     b.Property<int?>("DotNumber")

@@ -53,6 +53,16 @@ public sealed class FirmSettings
     /// <summary>Mean speed between jobs.</summary>
     public double TravelKilometresPerHour { get; set; } = 35;
 
+    /// <summary>By what was dug up: how many times as wide the ± of a mark's place are made, of dots taken since a moment; 1 and null until somebody says so.</summary>
+    public double AcrossTimes { get; set; } = 1;
+
+    public Instant? AcrossTimesSince { get; set; }
+
+    /// <summary>The same of its depth.</summary>
+    public double DepthTimes { get; set; } = 1;
+
+    public Instant? DepthTimesSince { get; set; }
+
     /// <summary>Last notice taken from the notice centre.</summary>
     public long CentreCursor { get; set; }
 

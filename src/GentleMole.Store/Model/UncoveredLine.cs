@@ -57,6 +57,11 @@ public sealed class UncoveredLine : IJobPart
 
     public double? DeeperHalfMetres { get; set; }
 
+    /// <summary>How many times as wide the firm had made the ± of the mark's place and depth at that time.</summary>
+    public double AcrossTimes { get; set; } = 1;
+
+    public double DepthTimes { get; set; } = 1;
+
     /// <summary>By what the mark beside it was found; with the dot that is meant.</summary>
     public MarkedBy? MarkedBy { get; set; }
 

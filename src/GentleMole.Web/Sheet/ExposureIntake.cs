@@ -69,6 +69,11 @@ internal sealed class ExposureIntake(MoleDb db)
         var hookup = sheet.Job.Hookups.Find(h => h.Id == dot?.HookupId);
         (hole.AcrossMetres, hole.AcrossHalfMetres) = (error.Across.Value, error.Across.HalfWidth);
         (hole.DeeperMetres, hole.DeeperHalfMetres) = (error.Depth?.Value, error.Depth?.HalfWidth);
+        if (dot is not null && MarkTimes.Of(sheet.Firm) is var times)
+        {
+            (hole.AcrossTimes, hole.DepthTimes) = (times.Across(dot.TakenAt), times.Depth(dot.TakenAt));
+        }
+
         (hole.MarkedBy, hole.DotNumber, hole.Verdict) = (near.By, dot?.Number, error.Stretch.Confidence);
         (hole.Method, hole.FrequencyHertz, hole.ReceiverId) = (hookup?.Method, dot?.FrequencyHertz ?? hookup?.FrequencyHertz, hookup?.ReceiverId);
     }

@@ -49,5 +49,5 @@ internal sealed class JudgedDot(Reading reading, Reading? before, LineGround gro
     };
 
     private DotJudgement Judge() =>
-        DotJudge.Judge(reading.ToObservation(), ground.ContextFor(reading.HookupId, before, reading));
+        ground.Widened(DotJudge.Judge(reading.ToObservation(), ground.ContextFor(reading.HookupId, before, reading)), reading.TakenAt);
 }

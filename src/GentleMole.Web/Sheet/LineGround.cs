@@ -15,6 +15,7 @@ namespace GentleMole.Web.Sheet;
 internal sealed class LineGround
 {
     private readonly double _toleranceMetres;
+    private readonly MarkTimes _times;
     private readonly MarkSchool _school;
     private readonly Run? _expected;
     private readonly List<HookupFacts> _hookups;
@@ -26,7 +27,11 @@ internal sealed class LineGround
         (_line, _known) = (bare, known);
         (_toleranceMetres, _school, _expected) = (bare.ZoneHalfWidth(firm.ToleranceMetres), firm.School, bare.Expected);
         _hookups = [.. hookups.Select(HookupFacts.Of)];
+        _times = MarkTimes.Of(firm);
     }
+
+    /// <summary>A verdict with its ± as the firm's own holes say that they must be.</summary>
+    public DotJudgement Widened(DotJudgement judged, NodaTime.Instant takenAt) => judged.Widened(_times.Across(takenAt), _times.Depth(takenAt));
 
     /// <summary>What a dot at a place would be judged against.</summary>
     /// <param name="before">The last dot before it that the line goes through, taken with the same hookup.</param>
@@ -84,7 +89,7 @@ internal sealed class LineGround
     }
 
     public bool IsSameAs(LineGround other) =>
-        _toleranceMetres == other._toleranceMetres && _school == other._school && _hookups.SequenceEqual(other._hookups) && _known.Fingerprint == other._known.Fingerprint
+        _toleranceMetres == other._toleranceMetres && _times == other._times && _school == other._school && _hookups.SequenceEqual(other._hookups) && _known.Fingerprint == other._known.Fingerprint
         && (_expected is null ? other._expected is null : other._expected is { } run && _expected.Points.SequenceEqual(run.Points));
 
     private sealed record HookupFacts(int Id, double? SentMilliamps, SitePoint? Connection, SitePoint? Stake)

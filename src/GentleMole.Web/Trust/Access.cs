@@ -66,6 +66,7 @@ internal static partial class Access
         ["/Bench/RadarWheel"] = new(Everybody, Everybody),
         ["/Bench/RadarHyperbola"] = new(Everybody, Everybody),
         ["/Firm/Rules"] = new(Workers, LeadOnly),
+        ["/Firm/Truth"] = new(Workers, LeadOnly),
         ["/Firm/Owners"] = new(Workers, Desk),
         ["/Firm/Instruments"] = new(Workers, Field),
         ["/Firm/Guide"] = new(Workers, LeadOnly),

@@ -17,7 +17,8 @@ internal static class TogetherWords
     /// <summary>By what a stretch is known.</summary>
     public static string By(MarkPoint from, MarkPoint to) => string.Join(", ", new[] { from.By, to.By }.Distinct().Order().Select(By));
 
-    private static string By(MarkedBy by) => by switch
+    /// <summary>By what one place of a line was found.</summary>
+    public static string By(MarkedBy by) => by switch
     {
         MarkedBy.Receiver => "receiver",
         MarkedBy.Sonde => "sonde",

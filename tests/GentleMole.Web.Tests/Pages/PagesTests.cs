@@ -76,6 +76,7 @@ public class PagesTests(MoleHost host) : IClassFixture<MoleHost>
     [InlineData("/notices")]
     [InlineData("/days")]
     [InlineData("/owners")]
+    [InlineData("/truth")]
     [InlineData("/people")]
     [InlineData("/account")]
     [InlineData("/security")]

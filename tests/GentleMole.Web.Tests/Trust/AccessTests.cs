@@ -38,6 +38,7 @@ public class AccessTests(MoleHost host) : IClassFixture<MoleHost>
         { "/days", "lead locator office", "lead office", "Add" },
         { "/bench/pinpoint", "lead locator office reader", "lead locator office reader", "" },
         { "/firm", "lead locator office", "lead", "" },
+        { "/truth", "lead locator office", "lead", "" },
         { "/owners", "lead locator office", "lead office", "" },
         { "/instruments", "lead locator office", "lead locator", "" },
         { "/guide", "lead locator office", "lead", "" },

@@ -53,7 +53,7 @@ public class GrantTests(MoleHost host) : IClassFixture<MoleHost>
         var photo = await host.StoreAsync(db => db.Photos.AsNoTracking().FirstAsync());
         Assert.Equal(photo.JobId == 1 ? HttpStatusCode.OK : HttpStatusCode.NotFound, (await reader.GetAsync(new Uri($"/jobs/{photo.JobId}/photos/{photo.Id}", UriKind.Relative))).StatusCode);
         Assert.Equal(HttpStatusCode.NotFound, (await reader.GetAsync(new Uri($"/jobs/2/photos/{photo.Id}", UriKind.Relative))).StatusCode);
-        foreach (var path in new[] { "/notices/calendar.ics", "/notices", "/days", "/owners", "/log", "/firm", "/guide", "/instruments", "/backup/mole-2026-11-23-103000.zip" })
+        foreach (var path in new[] { "/notices/calendar.ics", "/notices", "/days", "/owners", "/truth", "/log", "/firm", "/guide", "/instruments", "/backup/mole-2026-11-23-103000.zip" })
         {
             Assert.Equal(HttpStatusCode.Forbidden, (await reader.GetAsync(new Uri(path, UriKind.Relative))).StatusCode);
         }

@@ -262,8 +262,9 @@ internal sealed partial class TracePage(MoleDb db, SheetLoader loader, PlaceCloc
         await SaveAsync();
     }
 
-    private DotJudgement Judge(Reading typed) => DotJudge.Judge(
-        typed.ToObservation(), _line?.Identity is { } identity ? LineAtHand!.Own!.Ground.ContextFor(Hookup?.Id, Before, typed, identity, _line.LastMilliamps) : ContextFor(typed));
+    private DotJudgement Judge(Reading typed) => LineAtHand!.Own!.Ground.Widened(
+        DotJudge.Judge(typed.ToObservation(), _line?.Identity is { } identity ? LineAtHand!.Own!.Ground.ContextFor(Hookup?.Id, Before, typed, identity, _line.LastMilliamps) : ContextFor(typed)),
+        typed.TakenAt == default ? Instant.MaxValue : typed.TakenAt);
 
     private DotContext ContextFor(Reading dot) => LineAtHand!.Own!.Ground.ContextFor(Hookup?.Id, Before, dot);
 
