@@ -87,6 +87,15 @@ internal sealed class TruthPage(MoleDb db, PlaceClock clock) : FirmPage(db)
             reader.Refuse("times", "Say whether it is for places or for depths.");
         }
 
+        // Back to what is reckoned one may always go; elsewhere only where what was dug up says so.
+        var truth = what == "place" ? Place : Depth;
+        if (reader.IsGood && times != 1 && (truth.Holes < IntervalTruth.Enough || times < truth.Factor.Low95 || times > truth.Factor.High95))
+        {
+            reader.Refuse("times", truth.Holes < IntervalTruth.Enough
+                ? $"{truth.Holes} holes say too little; {IntervalTruth.Enough} are needed."
+                : string.Create(CultureInfo.InvariantCulture, $"What was dug up says {truth.Factor.Low95:0.00} to {truth.Factor.High95:0.00}; or 1, as it is reckoned."));
+        }
+
         if (!reader.IsGood)
         {
             return Refused(reader);

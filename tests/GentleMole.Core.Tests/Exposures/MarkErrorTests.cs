@@ -57,4 +57,15 @@ public class MarkErrorTests
     [Fact]
     public void A_thickness_that_nobody_measured_makes_the_truth_less_sure() =>
         Assert.True(new Exposure(default, 1, null).Centre.HalfWidth > new Exposure(default, 1, 0.1).Centre.HalfWidth);
+
+    [Fact]
+    public void What_was_stated_wider_by_a_factor_is_put_back_to_what_the_mark_alone_was()
+    {
+        const double Hole = 0.06;
+        var stated = Estimate.Symmetric(0.1, Math.Sqrt((0.3 * 0.3) + (Hole * Hole)));
+        Assert.Equal(stated.HalfWidth, MarkError.AsMeasured(stated, Hole, 1).HalfWidth, 9);
+        var measured = MarkError.AsMeasured(stated, Hole, 1.5);
+        Assert.Equal((0.1, Math.Sqrt((0.2 * 0.2) + (Hole * Hole))), (measured.Value, measured.HalfWidth), (a, b) => a.Item1 == b.Item1 && Math.Abs(a.Item2 - b.Item2) < 1e-9);
+        Assert.Equal(Hole, MarkError.AsMeasured(Estimate.Symmetric(0, Hole / 2), Hole, 1).HalfWidth, 9);
+    }
 }

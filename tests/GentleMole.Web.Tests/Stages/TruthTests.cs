@@ -49,7 +49,7 @@ public class TruthTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.Contains("62 places dug up: 61 under a mark, 1 where none was; one mark was over something else and says nothing", Text(page, "main p"), StringComparison.Ordinal);
         var offered = double.Parse(page.QuerySelector("input[id^=f-times][value]")!.GetAttribute("value")!, System.Globalization.CultureInfo.InvariantCulture);
         Assert.InRange(offered, 1.35, 1.65);
-        Assert.Equal(["Take it", "Keep"], page.QuerySelectorAll("main table form button").Select(b => b.TextContent.Trim()));
+        Assert.Equal(["Take it"], page.QuerySelectorAll("main table form button").Select(b => b.TextContent.Trim()));
         Assert.Contains("direct", Text(page, "main table"), StringComparison.OrdinalIgnoreCase);
 
         // Who may not take it sees no form, and may not send one.
@@ -57,12 +57,14 @@ public class TruthTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.Empty(seen.QuerySelectorAll("main table form"));
         var (refused, _) = await host.Browser("jem").SendAsync("/truth", "", ("what", "place"), ("times", "1.5"));
         Assert.NotEqual(HttpStatusCode.OK, refused.StatusCode);
-        foreach (var wrong in new[] { "", "0", "1e300", "5e-324", "9", "NaN", "wide" })
+        foreach (var wrong in new[] { "", "0", "1e300", "5e-324", "9", "NaN", "wide", "2.4", "1.01" })
         {
             var (_, again) = await _lead.SendAsync("/truth", "", ("what", "place"), ("times", wrong));
             Assert.Single(again.QuerySelectorAll("[id^=f-times].is-invalid"));
         }
 
+        await _lead.SendAsync("/truth", "", ("what", "depth"), ("times", "1.6"));
+        Assert.Equal(1, await host.StoreAsync(db => db.Firms.Select(f => f.DepthTimes).SingleAsync()));
         Assert.Equal(1, await host.StoreAsync(db => db.Firms.Select(f => f.AcrossTimes).SingleAsync()));
         var dots = (await host.SheetAsync(1)).LineById(2)!.Dots.Where(d => d.Reading.State == DotState.Accepted).ToDictionary(d => d.Reading.Id, d => d.ToMark());
         await _lead.SendAsync("/truth", "", ("what", "place"), ("times", "1.5"));

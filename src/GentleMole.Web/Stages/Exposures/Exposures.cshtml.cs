@@ -39,6 +39,9 @@ internal sealed class ExposuresPage(MoleDb db, SheetLoader loader, PlaceClock cl
     /// <summary>What was known of it when it was dug up, in the order in which it came to be known.</summary>
     public IReadOnlyList<LogEntry> KnownThen { get; private set; } = [];
 
+    /// <summary>To take something away from a sheet that is out needs a reason; to write down the truth does not.</summary>
+    public override bool NeedsWhy => base.NeedsWhy && InquiryId is not null;
+
     /// <summary>What comes in contradicts nothing that was accepted: it stands beside it.</summary>
     protected override bool ChangesJob(string? handler) => handler == "Remove";
 
@@ -51,10 +54,10 @@ internal sealed class ExposuresPage(MoleDb db, SheetLoader loader, PlaceClock cl
     public async Task<IActionResult> OnPostAsync()
     {
         var reader = Reader();
-        var what = reader.Text("what", 40, required: true);
+        var what = reader.Text("what", 40);
         var line = int.TryParse(what, NumberStyles.None, CultureInfo.InvariantCulture, out var id) ? Sheet.LineById(id) : null;
         var kind = UtilityKind.Unknown;
-        if (line is null && what.Length > 0 && !(Enum.TryParse(what, out kind) && Enum.IsDefined(kind)))
+        if (line is null && !(Enum.TryParse(what, out kind) && Enum.IsDefined(kind)))
         {
             reader.Refuse("what", "Choose what was dug up.");
         }
