@@ -10,6 +10,9 @@ public sealed class TracedLine
     /// <summary>Dots further apart leave a stretch unproven; every few metres is usual, closer on bends.</summary>
     public const double LongestGapMetres = 10;
 
+    /// <summary>Two exposed places farther apart are of two holes, and nobody has seen what lies between them.</summary>
+    public const double LongestHoleMetres = 1;
+
     private TracedLine(IReadOnlyList<MarkPoint> points, Run? run, IReadOnlyList<Stretch> stretches) =>
         (Points, Run, Stretches) = (points, run, stretches);
 
@@ -64,7 +67,7 @@ public sealed class TracedLine
             var tooLong = to - from > LongestGapMetres;
             stretches.Add(new Stretch(
                 a, b, from, to, Math.Max(a.AcrossHalfWidthMetres, b.AcrossHalfWidthMetres), Between(a.Depth, b.Depth),
-                tooLong ? QualityLevel.D : (QualityLevel)Math.Max((int)LevelOf(a), (int)LevelOf(b)),
+                tooLong ? QualityLevel.D : LevelBetween(a, b, to - from),
                 (Verdict)Math.Max((int)Worse(a, b), tooLong ? (int)Verdict.Caution : 0), tooLong));
         }
 
@@ -101,6 +104,9 @@ public sealed class TracedLine
         : verdict == Verdict.Reject ? QualityLevel.D
         : hasDepth ? QualityLevel.B
         : QualityLevel.C;
+
+    private static QualityLevel LevelBetween(MarkPoint a, MarkPoint b, double metres) =>
+        (QualityLevel)Math.Max(Math.Max((int)LevelOf(a), (int)LevelOf(b)), (int)(metres > LongestHoleMetres ? QualityLevel.B : QualityLevel.A));
 
     private static QualityLevel LevelOf(MarkPoint dot) => LevelOf(dot.Verdict, dot.Depth is not null, dot.Exposed);
 

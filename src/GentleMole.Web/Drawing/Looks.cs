@@ -26,6 +26,8 @@ internal static class Looks
     public static readonly Look MarkLine = new("mark-line", Tint.Paint, 4);
     public static readonly Look MarkDoubt = new("mark-doubt", Tint.Paper, 4) { Dash = "5 7" };
 
+    public static readonly Look NoMachine = new("no-machine", Tint.Ink, 1.4, Tint.Ink) { FillOpacity = 0.13, Dash = "2 4" };
+
     public static readonly Look Painted = new("painted", Tint.Ink, 1.6, Tint.Paint);
     public static readonly Look Hollow = new("hollow", Tint.Paint, 3.2, Tint.Panel);
     public static readonly Look Rim = new("rim", Tint.Ink, 1.2);

@@ -16,7 +16,6 @@ internal sealed class PlanDrawing
     /// <summary>Records farther from the site than this do not widen the plan.</summary>
     private const double RecordMargin = 6;
     private const double BlockWidth = 256;
-    private const double BlockHeight = 46;
 
     /// <summary>A narrower plan has no title block; the head of the page says the same.</summary>
     private const int BlockFrom = 560;
@@ -136,6 +135,9 @@ internal sealed class PlanDrawing
         return own.Concat(drawn.Where(p => p.East >= west && p.East <= east && p.North >= south && p.North <= north));
     }
 
+    /// <summary>What is said of a provisional origin takes a line more.</summary>
+    private double BlockHigh => Sheet.Job.OriginProvisional ? 62 : 46;
+
     /// <summary>Corners belong to the north arrow, the scale bar and the tools; the title block takes the emptiest place left.</summary>
     private void Furnish(LabelPlacer placer)
     {
@@ -156,12 +158,12 @@ internal sealed class PlanDrawing
 
         var places = new Dictionary<string, (double X, double Y)>
         {
-            ["at-bottom-right"] = (Width - BlockWidth - 10, Height - BlockHeight - 24),
+            ["at-bottom-right"] = (Width - BlockWidth - 10, Height - BlockHigh - 24),
             ["at-top-right"] = (Width - BlockWidth - 64, 10),
             ["at-top-left"] = (176, 10),
-            ["at-bottom-left"] = (236, Height - BlockHeight - 24),
+            ["at-bottom-left"] = (236, Height - BlockHigh - 24),
         };
-        (BlockPlace, var at) = places.MinBy(p => placer.Crowd(p.Value.X, p.Value.Y, BlockWidth, BlockHeight));
-        placer.Occupy(at.X, at.Y, BlockWidth, BlockHeight);
+        (BlockPlace, var at) = places.MinBy(p => placer.Crowd(p.Value.X, p.Value.Y, BlockWidth, BlockHigh));
+        placer.Occupy(at.X, at.Y, BlockWidth, BlockHigh);
     }
 }

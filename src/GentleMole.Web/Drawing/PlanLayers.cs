@@ -25,6 +25,7 @@ internal sealed partial class PlanLayers(JobSheet sheet, SceneFrame frame, PlanW
         new("site", [.. Site()]),
         new("dig", [.. Dig()]),
         new("slice", [.. extras.Slice is { } slice ? Slice(slice) : []]),
+        new("conflicts", [.. extras.Conflicts is { } conflicts ? Conflicts(conflicts) : []]),
         new("records", [.. Records()]),
         new("lines", [.. Lines()]),
         new("radar-runs", [.. extras.Runs is null && !extras.SiteOnly ? RadarRuns() : []]),
@@ -40,11 +41,20 @@ internal sealed partial class PlanLayers(JobSheet sheet, SceneFrame frame, PlanW
         new("radar", [.. extras.Radar is { } radar ? Radar(radar) : []]),
         new("silent", [.. extras.Silent is { } silent ? Silent(silent) : []]),
         new("dots", [.. extras.Signal is null && extras.Sweep is null ? Dots() : []]),
+        new("holes", [.. extras.Conflicts is { } toDig ? Holes(toDig) : []]),
         new("dug-up", [.. extras.SiteOnly ? [] : DugUp()]),
         new("followed", [.. extras.Followed is { } fit ? Followed(fit) : []], IsDumb: true),
         new("loose", [.. Loose()]),
         new("hole", [.. extras.TrialHole is { } hole ? new SceneShape[] { new SceneMark(Symbols.Question, ScenePoint.Of(hole)) { Letter = "T", LetterLook = Looks.LetterOnVelvet, Title = "trial hole" } } : []]),
     ];
+
+    /// <summary>Where no machine may work.</summary>
+    private static IEnumerable<SceneShape> Conflicts(ConflictOverlay conflicts) =>
+        conflicts.Bands.Select(b => new ScenePath(Looks.NoMachine, ScenePoint.Of(b), IsArea: true) { IsSolid = false, Title = "no machine here" });
+
+    /// <summary>What to expose, in order.</summary>
+    private static IEnumerable<SceneShape> Holes(ConflictOverlay conflicts) => conflicts.Holes.Select((place, i) =>
+        new SceneMark(Symbols.Question, ScenePoint.Of(place)) { Letter = (i + 1).ToString(CultureInfo.InvariantCulture), LetterLook = Looks.LetterOnVelvet, Title = $"expose {i + 1}" });
 
     /// <summary>Where something was uncovered: the truth, whatever the marks say.</summary>
     private IEnumerable<SceneShape> DugUp() => sheet.Job.Uncovered.Select(u =>

@@ -62,6 +62,15 @@ public class ExposedLineTests
         Assert.Equal(Line.Points, ExposedLine.Of(Line, [Hole(6, 3.5), Hole(40, 0)]).Points);
         Assert.Same(Line, ExposedLine.Of(Line, []));
         var first = ExposedLine.Of(TracedLine.Join([]), [Hole(1, 0), Hole(5, 0)]);
-        Assert.Equal(QualityLevel.A, Assert.Single(first.Stretches).Quality);
+        Assert.Equal(QualityLevel.B, Assert.Single(first.Stretches).Quality);
+    }
+
+    [Fact]
+    public void Between_two_holes_nobody_has_seen_it()
+    {
+        var opened = ExposedLine.Of(Line, [Hole(5, 0), Hole(7, 0)]);
+        var between = Assert.Single(opened.Stretches, s => s.From.Exposed && s.To.Exposed && s.LengthMetres > 1);
+        Assert.Equal((QualityLevel.B, Verdict.Sound), (between.Quality, between.Confidence));
+        Assert.Equal(2, opened.Stretches.Count(s => s.Quality == QualityLevel.A));
     }
 }

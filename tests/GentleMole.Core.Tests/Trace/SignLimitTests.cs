@@ -30,12 +30,15 @@ public class SignLimitTests
     public void A_dot_is_as_good_as_its_evidence(Verdict verdict, bool hasDepth, bool exposed, QualityLevel level) => Assert.Equal(level, TracedLine.LevelOf(verdict, hasDepth, exposed));
 
     [Fact]
-    public void A_stretch_between_exposed_dots_is_no_better_than_the_gap_between_them()
+    public void A_stretch_between_exposed_dots_is_exposed_within_one_hole_alone()
     {
         MarkPoint At(double north, bool exposed) => new(new SitePoint(0, north), 0.05, Estimate.Symmetric(0.8, 0.02), Verdict.Sound, 1, exposed);
         QualityLevel Level(double north, bool exposed) => Assert.Single(TracedLine.Join([At(0, true), At(north, exposed)]).Stretches).Quality;
 
-        Assert.Equal(QualityLevel.A, Level(5, true));
+        Assert.Equal(QualityLevel.A, Level(0.9, true));
+        Assert.Equal(QualityLevel.B, Level(0.9, false));
+        Assert.Equal(QualityLevel.B, Level(1.1, true));
+        Assert.Equal(QualityLevel.B, Level(5, true));
         Assert.Equal(QualityLevel.B, Level(5, false));
         Assert.Equal(QualityLevel.D, Level(25, true));
     }

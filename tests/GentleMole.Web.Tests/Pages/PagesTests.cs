@@ -44,6 +44,8 @@ public class PagesTests(MoleHost host) : IClassFixture<MoleHost>
     [InlineData("/jobs/5/notice")]
     [InlineData("/jobs/5/handover")]
     [InlineData("/jobs/1/exposures")]
+    [InlineData("/jobs/1/conflicts")]
+    [InlineData("/jobs/5/conflicts")]
     [InlineData("/jobs/5/exposures")]
     [InlineData("/jobs/3/exposures?line=6")]
     [InlineData("/jobs/5/handover/sheet")]

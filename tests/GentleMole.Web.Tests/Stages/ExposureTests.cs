@@ -138,6 +138,8 @@ public class ExposureTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.Equal(order.Order(), order);
         Assert.Equal(HttpStatusCode.NotFound, (await _locator.PageAsync($"{Page}?inquiry={Guid.NewGuid()}")).Status);
 
+        Assert.Contains("its mark was over something else. What is marked near it is not to be relied on", Text((await _locator.PageAsync("/jobs/1/handover/sheet")).Page, ".ho-cautions"), StringComparison.Ordinal);
+
         var before = (await KeptAsync(id))!;
         await host.StoreAsync(async db =>
         {

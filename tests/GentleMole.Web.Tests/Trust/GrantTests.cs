@@ -24,6 +24,7 @@ public class GrantTests(MoleHost host) : IClassFixture<MoleHost>
     [InlineData("/jobs/{0}/trace/fault")]
     [InlineData("/jobs/{0}/handover")]
     [InlineData("/jobs/{0}/exposures")]
+    [InlineData("/jobs/{0}/conflicts")]
     [InlineData("/jobs/{0}/handover/sheet")]
     [InlineData("/jobs/{0}/handover/owner")]
     [InlineData("/jobs/{0}/outline")]

@@ -32,7 +32,13 @@ internal sealed class ExposuresPage(MoleDb db, SheetLoader loader, PlaceClock cl
 
     public override JobStage Stage => JobStage.Handover;
 
-    public IReadOnlyList<DugUp> All => DugUp.Of(Sheet);
+    /// <summary>All of them, the latest first.</summary>
+    public IReadOnlyList<DugUp> All => _all ??= DugUp.Of(Sheet);
+
+    private IReadOnlyList<DugUp>? _all;
+
+    /// <summary>So many are listed; all of them are in the files of the handover.</summary>
+    public const int MostListed = 100;
 
     public DugUp? Inquiry => All.FirstOrDefault(d => d.Hole.Id == InquiryId);
 

@@ -159,6 +159,11 @@ internal static class HandoverWords
             said.Add($"{(found.Source == FoundBy.Radar ? "Radar" : $"A sweep ({string.Join(", ", found.Modes.Select(SweepWords.Said))})")} found a line that nobody knew of{place}{deep}{(found.DepthMetres is { } depth ? $", some {person.Length(depth)} to its centre" : "")}, not settled. Next: {SweepWords.Step(found.NextStep)}. {found.Note}".TrimEnd());
         }
 
+        foreach (var dug in DugUp.Of(sheet).Where(d => d.IsInquiry(sheet)))
+        {
+            said.Add($"Dug up at {At(dug.Hole.Place, person)}: {ExposureWords.Title(dug, person)}. {ExposureWords.Why(dug, sheet)} What is marked near it is not to be relied on until that is known; expose by hand on both sides.");
+        }
+
         foreach (var body in sheet.Job.Bodies.Where(b => b.IsUnsettled).OrderBy(b => b.Number))
         {
             said.Add($"Body {body.Number}, {person.Length(body.LengthMetres)} by {person.Length(body.WidthMetres)} at {At(body.Middle, person)}, is not known, its top some {person.Length(body.CoverMetres)} below the surface. Next: {BodyWords.Step(body.NextStep)}. {body.Note}".TrimEnd());
