@@ -16,6 +16,9 @@ namespace GentleMole.Core.Conflicts;
 public sealed record Conflict(
     int LineId, double FromMetres, double ToMetres, double AreaSquareMetres, SitePoint Middle, Estimate? RoomMetres, bool IsDepthKnownThroughout, QualityLevel Level, Verdict Confidence)
 {
+    /// <summary>Nobody has found it there: a plan says so.</summary>
+    public bool IsByPlan { get; init; }
+
     /// <summary>How long it is, along the line.</summary>
     public double LengthMetres => ToMetres - FromMetres;
 

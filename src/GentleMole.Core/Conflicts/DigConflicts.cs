@@ -179,7 +179,7 @@ public sealed class DigConflicts
         }
 
         return new Conflict(
-            line.Id, from, to, area, run.At((from + to) / 2), least, isKnown && stretches.Count > 0, (QualityLevel)stretches.Max(s => (int)s.Quality), (Verdict)stretches.Max(s => (int)s.Confidence));
+            line.Id, from, to, area, run.At((from + to) / 2), least, isKnown && stretches.Count > 0, (QualityLevel)stretches.Max(s => (int)s.Quality), (Verdict)stretches.Max(s => (int)s.Confidence)) { IsByPlan = line.IsByPlan };
     }
 
     private static IEnumerable<Polygon> Polygons(Geometry geometry) => Enumerable.Range(0, geometry.NumGeometries).Select(geometry.GetGeometryN).OfType<Polygon>();

@@ -6,4 +6,5 @@ namespace GentleMole.Core.Conflicts;
 /// <param name="Id">By which whoever asks knows it.</param>
 /// <param name="ZoneHalfMetres">Half of its tolerance zone, its own half width in it (<see cref="Marking.ToleranceZone"/>).</param>
 /// <param name="OutsideMetres">How thick it is; null where nobody has said it.</param>
-public sealed record DigLine(int Id, TracedLine Line, double ZoneHalfMetres, double? OutsideMetres);
+/// <param name="IsByPlan">Nobody has found it there: a plan says so.</param>
+public sealed record DigLine(int Id, TracedLine Line, double ZoneHalfMetres, double? OutsideMetres, bool IsByPlan = false);

@@ -23,6 +23,19 @@ public static class JoinedRun
             return traced ?? expected;
         }
 
+        var (before, after) = Corners(traced, expected);
+        return new Run([.. before, .. traced.Points, .. after]);
+    }
+
+    /// <summary>What a plan says beyond both ends of what was traced: from the plan's end to the trace, and from the trace to the plan's other end. Either may be missing.</summary>
+    public static IReadOnlyList<Run> Beyond(Run traced, Run expected)
+    {
+        var (before, after) = Corners(traced, expected);
+        return [.. new[] { [.. before, traced.Points[0]], (IReadOnlyList<SitePoint>)[traced.Points[^1], .. after] }.Where(SiteRules.IsRun).Select(p => new Run(p))];
+    }
+
+    private static (IReadOnlyList<SitePoint> Before, IReadOnlyList<SitePoint> After) Corners(Run traced, Run expected)
+    {
         var (start, end) = (expected.Project(traced.Points[0]).ChainageMetres, expected.Project(traced.Points[^1]).ChainageMetres);
         var corners = expected.Points.Select((p, i) => (Point: p, Chainage: expected.ChainageOf(i))).ToList();
         if (start > end)
@@ -31,11 +44,6 @@ public static class JoinedRun
             (start, end) = (expected.Length - start, expected.Length - end);
         }
 
-        return new Run(
-        [
-            .. corners.Where(c => c.Chainage < start - SeamMetres).Select(c => c.Point),
-            .. traced.Points,
-            .. corners.Where(c => c.Chainage > end + SeamMetres).Select(c => c.Point),
-        ]);
+        return ([.. corners.Where(c => c.Chainage < start - SeamMetres).Select(c => c.Point)], [.. corners.Where(c => c.Chainage > end + SeamMetres).Select(c => c.Point)]);
     }
 }

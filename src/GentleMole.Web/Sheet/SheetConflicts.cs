@@ -12,16 +12,26 @@ internal static class SheetConflicts
     private const double PlanHalfMetres = 2;
 
     public static DigConflicts Of(JobSheet sheet) => sheet.Drawn.Get((nameof(SheetConflicts), 0), () => DigConflicts.Of(
-        sheet.HasDig ? sheet.Job.DigCorners : [], sheet.Job.DigDepthMetres, [.. sheet.Lines.Select(l => Line(sheet, l)).OfType<DigLine>()]));
+        sheet.HasDig ? sheet.Job.DigCorners : [], sheet.Job.DigDepthMetres, [.. sheet.Lines.SelectMany(l => Lines(sheet, l))]));
 
-    /// <summary>True for one that is by plan only.</summary>
-    public static bool IsByPlan(SheetLine line) => line.Traced.Run is null;
-
-    private static DigLine? Line(JobSheet sheet, SheetLine line)
+    /// <summary>A line as it is marked, and beyond its marks as its plan says.</summary>
+    private static IEnumerable<DigLine> Lines(JobSheet sheet, SheetLine line)
     {
         var half = line.ZoneHalfWidth(sheet.Firm.ToleranceMetres);
-        return !IsByPlan(line) ? new DigLine(line.Line.Id, line.Traced, half, line.Line.OutsideDiameterMetres)
-            : line.Expected is { } plan ? new DigLine(line.Line.Id, TracedLine.InOrder([.. plan.Points.Select((p, i) => new MarkPoint(p, PlanHalfMetres, null, Verdict.Reject, i + 1))]), half, line.Line.OutsideDiameterMetres)
-            : null;
+        if (line.Traced.Run is { } run)
+        {
+            yield return new DigLine(line.Line.Id, line.Traced, half, line.Line.OutsideDiameterMetres);
+            foreach (var beyond in line.Expected is { } rest ? JoinedRun.Beyond(run, rest) : [])
+            {
+                yield return Planned(beyond);
+            }
+        }
+        else if (line.Expected is { } plan)
+        {
+            yield return Planned(plan);
+        }
+
+        DigLine Planned(Run way) => new(
+            line.Line.Id, TracedLine.InOrder([.. way.Points.Select((p, i) => new MarkPoint(p, PlanHalfMetres, null, Verdict.Reject, i + 1))]), half, line.Line.OutsideDiameterMetres, IsByPlan: true);
     }
 }

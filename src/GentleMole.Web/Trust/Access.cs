@@ -44,7 +44,7 @@ internal static partial class Access
         ["/Stages/Radar/Bodies"] = new(Everybody, Field),
         ["/Stages/Radar/Slices"] = new(Everybody, Field),
         ["/Stages/Marks/Marks"] = new(Everybody, Field),
-        ["/Stages/Conflicts/Conflicts"] = new(Everybody, []),
+        ["/Stages/Conflicts/Conflicts"] = new(Everybody, Field),
         ["/Stages/Exposures/Exposures"] = new(Everybody, Field),
         ["/Stages/Handover/Handover"] = new(Everybody, Field),
         ["/Stages/Handover/HandoverSheet"] = new(Everybody, []),

@@ -21,28 +21,32 @@ public class ConflictTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.NotEmpty(page.QuerySelectorAll(".plan [data-layer=conflicts] polygon, .plan [data-layer=conflicts] path"));
         var found = GentleMole.Web.Sheet.SheetConflicts.Of(await host.SheetAsync(1));
         Assert.Equal(found.All.Count, page.QuerySelectorAll(".asked").Length);
-        Assert.Equal(found.Order().Count, page.QuerySelectorAll("ol > li").Length);
+        Assert.Equal(found.Order().Count, page.QuerySelectorAll("ol[aria-label='What to expose first'] > li").Length);
         Assert.Contains(found.HandSquareMetres.ToString("0.0", CultureInfo.InvariantCulture), Text(page, ".verdict-say"), StringComparison.Ordinal);
 
         // What is marked has its room below the dig with its ±; what is on a plan only says so.
         Assert.Matches(@"below the dig’s bottom|deeper than its top", Text(page, ".asked small"));
         Assert.Contains("By plan only: trace it, or find it by hand.", Text(page, ".asked small"), StringComparison.Ordinal);
+
+        // The gas line is marked up to the dig and goes on through it by its plan: that is not left out.
+        var gas = Assert.Single(found.All, c => c.LineId == 2);
+        Assert.True(gas is { IsByPlan: true, Level: Core.Marking.QualityLevel.D, RoomMetres: null });
     }
 
     [Fact]
     public async Task A_line_that_was_dug_up_in_the_dig_is_known_there()
     {
         var sheet = await host.SheetAsync(1);
-        var line = sheet.LineById(2)!;
         var before = GentleMole.Web.Sheet.SheetConflicts.Of(sheet);
-        var at = before.All.Single(c => c.LineId == 2);
+        var at = before.All.First(c => c.Level == Core.Marking.QualityLevel.B);
+        var line = sheet.LineById(at.LineId)!;
         Assert.Contains(before.Order(), o => o.Settles.Contains(before.All.ToList().IndexOf(at)));
         var exposures = Enumerable.Range(0, (int)Math.Ceiling(at.LengthMetres / 0.5) + 2).Select(i => line.Traced.Run!.At(Math.Min(line.Traced.Run.Length, at.FromMetres - 0.3 + (0.5 * i))))
-            .Select(p => new { id = Guid.NewGuid(), takenAt = "2026-11-24T10:00:00Z", utility = "Tamsin Gas", eastMetres = p.East, northMetres = p.North, coverMetres = 0.7, outsideMillimetres = 63 });
+            .Select(p => new { id = Guid.NewGuid(), takenAt = "2026-11-24T10:00:00Z", utility = line.Line.Owner, eastMetres = p.East, northMetres = p.North, coverMetres = 0.7, outsideMillimetres = 63 });
         Assert.Equal(HttpStatusCode.OK, (await host.Device().PostAsJsonAsync("/api/v1/jobs/1/exposures", new { exposures })).StatusCode);
         var after = GentleMole.Web.Sheet.SheetConflicts.Of(await host.SheetAsync(1));
-        Assert.Equal(Core.Marking.QualityLevel.A, after.All.Single(c => c.LineId == 2).Level);
-        Assert.DoesNotContain(after.Order(), o => o.Settles.Any(s => after.All[s].LineId == 2));
+        Assert.Equal(Core.Marking.QualityLevel.A, after.All.Single(c => c.LineId == at.LineId).Level);
+        Assert.DoesNotContain(after.Order(), o => o.Settles.Any(s => after.All[s].LineId == at.LineId));
     }
 
     [Fact]

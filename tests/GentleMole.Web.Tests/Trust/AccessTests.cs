@@ -30,7 +30,7 @@ public class AccessTests(MoleHost host) : IClassFixture<MoleHost>
         { "/jobs/2/hookup", "lead locator office reader", "lead locator", "" },
         { "/jobs/2/trace", "lead locator office reader", "lead locator", "" },
         { "/jobs/2/marks", "lead locator office reader", "lead locator", "" },
-        { "/jobs/2/conflicts", "lead locator office reader", "", "" },
+        { "/jobs/2/conflicts", "lead locator office reader", "lead locator", "" },
         { "/jobs/2/exposures", "lead locator office reader", "lead locator", "" },
         { "/jobs/2/handover", "lead locator office reader", "lead locator", "" },
         { "/jobs/2/handover/sheet", "lead locator office reader", "", "" },

@@ -1,6 +1,5 @@
 using GentleMole.Core;
 using GentleMole.Core.Conflicts;
-using GentleMole.Web.Sheet;
 using GentleMole.Web.Words;
 
 namespace GentleMole.Web.Stages;
@@ -9,9 +8,9 @@ namespace GentleMole.Web.Stages;
 internal static class ConflictWords
 {
     /// <summary>How much of it lies in the dig, and how much room there is below the dig's bottom.</summary>
-    public static string Says(Conflict conflict, SheetLine line, Person person)
+    public static string Says(Conflict conflict, Person person)
     {
-        var known = SheetConflicts.IsByPlan(line) ? "By plan only: trace it, or find it by hand" : $"Level {conflict.Level}{(conflict.Confidence == Verdict.Sound ? "" : ", doubtful")}";
+        var known = conflict.IsByPlan ? "By plan only: trace it, or find it by hand" : $"Level {conflict.Level}{(conflict.Confidence == Verdict.Sound ? "" : ", doubtful")}";
         return $"{person.Run(conflict.LengthMetres)} of it beside or in the dig, {conflict.AreaSquareMetres:0.0} m² in its zone. {Room(conflict, person)} {known}.";
     }
 
@@ -28,6 +27,6 @@ internal static class ConflictWords
             : $"Its top lies {person.Length(room.Value)} ({person.PlusMinus(room.HalfWidth)}) below the dig’s bottom{(room.Low95 > 0 ? "" : ": it may be none at all")}.{partly}";
     }
 
-    public static string Shape(Conflict conflict, SheetLine line) =>
-        SheetConflicts.IsByPlan(line) ? "open" : conflict.Confidence == Verdict.Sound && conflict.IsClearBelow ? "sound" : conflict.Confidence == Verdict.Reject ? "reject" : "caution";
+    public static string Shape(Conflict conflict) =>
+        conflict.IsByPlan ? "open" : conflict.Confidence == Verdict.Sound && conflict.IsClearBelow ? "sound" : conflict.Confidence == Verdict.Reject ? "reject" : "caution";
 }
