@@ -42,4 +42,20 @@ public class JoinedRunTests
         Assert.Same(Plan, JoinedRun.Of(Plan, null));
         Assert.Null(JoinedRun.Of(null, null));
     }
+
+    [Fact]
+    public void Beyond_both_ends_of_a_trace_the_plan_is_left_whichever_way_it_was_drawn()
+    {
+        var traced = new Run([new(4, 0.3), new(8, 0.3)]);
+        foreach (var plan in new[] { new Run([new(0, 0), new(6, 0), new(20, 0)]), new Run([new(20, 0), new(6, 0), new(0, 0)]) })
+        {
+            var beyond = JoinedRun.Beyond(traced, plan);
+            Assert.Equal(2, beyond.Count);
+            Assert.Equal([new SitePoint(0, 0), new SitePoint(4, 0.3)], beyond[0].Points);
+            Assert.Equal([new SitePoint(8, 0.3), new SitePoint(20, 0)], beyond[1].Points);
+        }
+
+        Assert.Empty(JoinedRun.Beyond(traced, new Run([new(4.5, 0), new(8.5, 0)])));
+        Assert.Equal(new SitePoint(12, 0), Assert.Single(JoinedRun.Beyond(traced, new Run([new(3.5, 0), new(12, 0)]))).Points[^1]);
+    }
 }
