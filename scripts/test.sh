@@ -59,7 +59,7 @@ for project in tests/GentleMole.*.Tests; do
 done
 
 echo "Browser tests ..."
-node --test --test-concurrency=1 --test-reporter=tap tests/browser/*.test.mjs >"$results/browser.tap" 2>&1 || true
+MOLE_MADE_DEMO=$PWD/$results/demo node --test --test-concurrency=1 --test-reporter=tap tests/browser/*.test.mjs >"$results/browser.tap" 2>&1 || true
 p=$(sed -n 's/^# pass \([0-9]*\)$/\1/p' "$results/browser.tap" | tail -1)
 t=$(sed -n 's/^# tests \([0-9]*\)$/\1/p' "$results/browser.tap" | tail -1)
 if [ -z "$p" ] || [ -z "$t" ] || [ "$t" = 0 ]; then

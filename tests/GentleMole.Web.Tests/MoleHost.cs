@@ -22,7 +22,9 @@ public class MoleHost : WebApplicationFactory<Program>
     protected virtual bool Demo => true;
 
     /// <summary>Key that signs the log, outside the data.</summary>
-    public string HeadKey => Path.Combine(DataDirectory + ".key", "key.pem");
+    public string HeadKey => KeyBeside(DataDirectory);
+
+    public static string KeyBeside(string directory) => Path.Combine(directory + ".key", "key.pem");
 
     public HttpClient Device(string? token = "demo-field-token")
     {
@@ -105,8 +107,17 @@ public class MoleHost : WebApplicationFactory<Program>
         return browser;
     }
 
+    private protected virtual bool StartsOnCopy => Demo;
+
+    private protected virtual bool KeepsData => false;
+
     protected override void ConfigureWebHost(IWebHostBuilder builder)
     {
+        if (StartsOnCopy)
+        {
+            MadeDemo.CopyToNew(DataDirectory);
+        }
+
         builder.UseSetting("Data", DataDirectory);
         builder.UseSetting("Demo", Demo ? "true" : "false");
         builder.UseSetting("Centre", "off");
@@ -117,11 +128,16 @@ public class MoleHost : WebApplicationFactory<Program>
     protected override void Dispose(bool disposing)
     {
         base.Dispose(disposing);
-        if (disposing && Directory.Exists(DataDirectory))
+        if (disposing && !KeepsData)
         {
-            RemoveAway(DataDirectory);
-            RemoveAway(DataDirectory + ".key");
+            RemoveData();
         }
+    }
+
+    internal void RemoveData()
+    {
+        RemoveAway(DataDirectory);
+        RemoveAway(DataDirectory + ".key");
     }
 
     /// <summary>The last head may still be written while the host goes: what comes in between is removed with the next try.</summary>

@@ -12,7 +12,7 @@ namespace GentleMole.Web.Tests.Trust;
 /// </summary>
 public sealed class KillTests : IDisposable
 {
-    private static readonly int Kills = int.TryParse(Environment.GetEnvironmentVariable("MOLE_KILLS"), out var kills) ? kills : 12;
+    private static readonly int Kills = int.TryParse(Environment.GetEnvironmentVariable("MOLE_KILLS"), out var kills) ? kills : 8;
     private readonly string _place = Directory.CreateTempSubdirectory("mole-kill-").FullName;
     private readonly Random _chance = new(Environment.TickCount);
 
@@ -25,13 +25,13 @@ public sealed class KillTests : IDisposable
         for (var i = 0; i < Math.Max(4, Kills / 3); i++)
         {
             var data = Path.Combine(_place, "new" + i);
-            using (var killed = KilledProcess.Serve(data))
+            using (var killed = KilledProcess.Make(data, out _))
             {
                 await Task.Delay(_chance.Next(150, 1500));
                 await killed.KillAsync();
             }
 
-            using var again = KilledProcess.Serve(data);
+            using var again = KilledProcess.Make(data, out _);
             await again.ReadyAsync();
             Assert.Equal(5, (await again.Device.GetFromJsonAsync<JsonElement>("/api/v1/jobs")).GetArrayLength());
             await again.KillAsync();

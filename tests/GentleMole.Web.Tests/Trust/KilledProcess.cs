@@ -43,6 +43,14 @@ internal sealed class KilledProcess : IDisposable
 
     public static KilledProcess Start(string data, out int port)
     {
+        MadeDemo.CopyToNew(data);
+
+        return Make(data, out port);
+    }
+
+    /// <summary>As <see cref="Start"/>; where there is no data yet it makes its demo itself.</summary>
+    public static KilledProcess Make(string data, out int port)
+    {
         port = FreePort();
         return Run(port, "--urls", $"http://127.0.0.1:{port}", "--Data", data, "--Demo", "true", "--Centre", "off");
     }
@@ -50,6 +58,8 @@ internal sealed class KilledProcess : IDisposable
     /// <summary>With a proxy before it.</summary>
     public static KilledProcess Proxied(string data, string address, out int port)
     {
+        MadeDemo.CopyToNew(data);
+
         port = FreePort();
         return Run(port, "--urls", $"http://127.0.0.1:{port}", "--Data", data, "--Demo", "true", "--Centre", "off", "--PublicAddress", address);
     }
@@ -79,7 +89,7 @@ internal sealed class KilledProcess : IDisposable
     private static KilledProcess Run(int port, params string[] arguments) => new(
         Process.Start(new ProcessStartInfo("dotnet", [Path.Combine(AppContext.BaseDirectory, "GentleMole.Web.dll"), .. arguments])
         {
-            Environment = { ["HeadKey"] = Path.Combine(arguments[Array.IndexOf(arguments, "--Data") + 1] + ".key", "key.pem") },
+            Environment = { ["HeadKey"] = MoleHost.KeyBeside(arguments[Array.IndexOf(arguments, "--Data") + 1]) },
             RedirectStandardOutput = true, RedirectStandardError = true, WorkingDirectory = AppContext.BaseDirectory,
         })!,
         new Uri($"http://127.0.0.1:{port}"));
