@@ -31,7 +31,8 @@ internal static class HandoverWords
     private static string Places(SheetLine line)
     {
         var (dots, radar) = (line.Traced.Points.Count(p => p.By != MarkedBy.Radar), line.Traced.Points.Count(p => p.By == MarkedBy.Radar));
-        return radar == 0 ? $"{dots} dots" : dots == 0 ? $"{radar} places by radar alone" : $"{dots} dots and {radar} places by radar alone";
+        var (byHand, byRadar) = (dots == 1 ? "1 dot" : $"{dots} dots", radar == 1 ? "1 place by radar alone" : $"{radar} places by radar alone");
+        return radar == 0 ? byHand : dots == 0 ? byRadar : $"{byHand} and {byRadar}";
     }
 
     /// <summary>What was found without a signal: pipes that were pushed through, what the camera saw, sheaths and wires.</summary>

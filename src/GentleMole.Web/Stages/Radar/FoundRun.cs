@@ -1,6 +1,7 @@
 using GentleMole.Core.Candidates;
 using GentleMole.Core.Grids;
 using GentleMole.Core.Lines;
+using GentleMole.Core.Site;
 using GentleMole.Store.Model;
 using GentleMole.Web.Sheet;
 
@@ -15,9 +16,6 @@ namespace GentleMole.Web.Stages;
 /// <param name="Decision">What was decided; null while nobody has.</param>
 internal sealed record FoundRun(int Number, RadarRun Run, FoundAs Suggested, SheetLine? Near, RecordLine? Record, double? ApartMetres, FoundLine? Decision)
 {
-    /// <summary>A decision holds for a run that still lies where it did, metres beside its strip.</summary>
-    private const double SamePlaceMetres = 0.4;
-
     /// <summary>Which responses it stands on: a decision is sent with it, so that it is not taken for another run.</summary>
     public string Key(GridFinds finds) => string.Join('-', Run.Points.Select(p => $"{finds.Profiles[p.Line].Id}.{finds.At(p).Aim.Replace(' ', '_')}").Order(StringComparer.Ordinal));
 
@@ -25,14 +23,14 @@ internal sealed record FoundRun(int Number, RadarRun Run, FoundAs Suggested, She
     public static IReadOnlyList<FoundRun> Of(JobSheet sheet, GridFinds finds)
     {
         var known = SheetSweeps.Known(sheet).ToList();
-        return [.. finds.Runs.Runs.Select((r, i) => Told(sheet, r, i + 1, known))];
+        var decided = sheet.Job.Found.Where(f => f.Source == FoundBy.Radar && f.Points.Count >= 2 && SiteRules.IsRun(f.Points)).OrderByDescending(f => f.At).ToList();
+        var has = DecidedRun.Of(finds.Runs.Runs, [.. decided.Select(f => new DecidedRun(new Run(f.Points), f.CoversMetres.Count == f.Points.Count ? f.CoversMetres : [], f.Lateral95Metres))]);
+        return [.. finds.Runs.Runs.Select((r, i) => Told(r, i + 1, known, has[i] is { } k ? decided[k] : null))];
     }
 
-    private static FoundRun Told(JobSheet sheet, RadarRun run, int number, List<(KnownRun Run, UtilityKind Kind, SheetLine? Line, RecordLine? Record)> known)
+    private static FoundRun Told(RadarRun run, int number, List<(KnownRun Run, UtilityKind Kind, SheetLine? Line, RecordLine? Record)> known, FoundLine? decision)
     {
         var line = new CandidateLine([.. run.Points.Select(p => p.Place)], [], run.Probability, run.LateralUncertaintyMetres, [], null, run.Crossed);
-        var decision = sheet.Job.Found.Where(f => f.Source == FoundBy.Radar && f.Points.Count >= 2 && Core.Site.SiteRules.IsRun(f.Points)).OrderByDescending(f => f.At)
-            .FirstOrDefault(f => new KnownRun("", new Core.Site.Run(f.Points), f.Lateral95Metres + SamePlaceMetres).ApartFrom(line) is not null);
         if (KnownRun.Nearest(line, known.Select(k => k.Run)) is not { } near)
         {
             return new FoundRun(number, run, FoundAs.Unknown, null, null, null, decision);
