@@ -22,6 +22,7 @@ need node "nodejs npm"
 need chromium "chromium"
 need ogrinfo "gdal-bin python3-gdal"
 need segyio-crop "segyio-bin"
+need pdftotext "poppler-utils"
 [ -x /usr/sbin/nginx ] || need nginx "nginx-light"
 if [ ! -d node_modules/playwright-core ] || [ package-lock.json -nt node_modules/.package-lock.json ]; then
   echo "Installing the browser tests' npm packages ..."

@@ -1,4 +1,3 @@
-using System.Diagnostics;
 using GentleMole.Core.Site;
 using GentleMole.Exchange.Drawings;
 
@@ -21,10 +20,10 @@ public sealed class ForeignReaderTests : IDisposable
     {
         var file = Write("gpkg", Made.GeoPackage(Sheet));
 
-        Assert.DoesNotContain("POINT Z", Run("ogrinfo", "-al", file), StringComparison.Ordinal);
-        var (code, said) = Try("/usr/bin/python3", "-m", "osgeo_utils.samples.validate_gpkg", file);
+        Assert.DoesNotContain("POINT Z", ForeignProgram.Run("ogrinfo", "-al", file), StringComparison.Ordinal);
+        var (code, said) = ForeignProgram.Try("/usr/bin/python3", "-m", "osgeo_utils.samples.validate_gpkg", file);
         Assert.True(code == 0, said);
-        Assert.Contains("POINT (-7.4098", Run("ogrinfo", "-al", file), StringComparison.Ordinal);
+        Assert.Contains("POINT (-7.4098", ForeignProgram.Run("ogrinfo", "-al", file), StringComparison.Ordinal);
     }
 
     [Fact]
@@ -35,7 +34,7 @@ public sealed class ForeignReaderTests : IDisposable
             using var stream = new MemoryStream();
             write(Sheet, stream);
 
-            var said = Run("ogrinfo", "-al", "-so", Write(format, stream.ToArray()));
+            var said = ForeignProgram.Run("ogrinfo", "-al", "-so", Write(format, stream.ToArray()));
 
             Assert.Contains("Feature Count: 3", said, StringComparison.Ordinal);
         }
@@ -50,7 +49,7 @@ public sealed class ForeignReaderTests : IDisposable
 
         var text = System.Text.Encoding.UTF8.GetString(stream.ToArray());
         Assert.Equal(2 * text.Split("\r\n").Where((_, i) => i % 2 == 0).Count(l => int.TryParse(l.Trim(), out _)), text.Split("\r\n").Length - 1);
-        Assert.Contains("Feature Count: 1", Run("ogrinfo", "-al", "-so", Write("dxf", stream.ToArray())), StringComparison.Ordinal);
+        Assert.Contains("Feature Count: 1", ForeignProgram.Run("ogrinfo", "-al", "-so", Write("dxf", stream.ToArray())), StringComparison.Ordinal);
         Assert.Single(Made.Read(stream.ToArray(), "x.dxf").Value.Shapes);
     }
 
@@ -70,21 +69,5 @@ public sealed class ForeignReaderTests : IDisposable
         var path = Path.Combine(_directory, $"{Guid.NewGuid():N}.{format}");
         File.WriteAllBytes(path, content);
         return path;
-    }
-
-    private static string Run(string program, params string[] arguments)
-    {
-        var (code, said) = Try(program, arguments);
-        Assert.True(code == 0, said);
-        return said;
-    }
-
-    private static (int Code, string Said) Try(string program, params string[] arguments)
-    {
-        using var process = Process.Start(new ProcessStartInfo(program, arguments) { RedirectStandardOutput = true, RedirectStandardError = true })!;
-        var error = process.StandardError.ReadToEndAsync();
-        var said = process.StandardOutput.ReadToEnd() + error.Result;
-        process.WaitForExit();
-        return (process.ExitCode, said);
     }
 }

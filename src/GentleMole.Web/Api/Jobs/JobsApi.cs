@@ -126,14 +126,14 @@ internal static class JobsApi
         http.RequestServices.GetRequiredService<MoleDb>().Jobs.AnyAsync(j => j.Id == id, http.RequestAborted);
 
     private static async Task<IResult> ExportAsync(
-        int id, string format, HttpContext http, MoleDb db, SheetLoader loader, CancellationToken cancellation)
+        int id, string format, HttpContext http, MoleDb db, SheetLoader loader, PhotoShelf shelf, CancellationToken cancellation)
     {
         if (!JobDownload.Formats.Contains(format))
         {
             return ApiProblem.Status(StatusCodes.Status404NotFound, $"This format is not written here; {string.Join(", ", JobDownload.Formats)} are.");
         }
 
-        return http.Admitted().MaySeeJob(id) && await JobDownload.MakeAsync(id, format, db, loader, cancellation) is { } file
+        return http.Admitted().MaySeeJob(id) && await JobDownload.MakeAsync(id, format, http, db, loader, shelf, cancellation) is { } file
             ? file
             : ApiProblem.NoSuchJob();
     }

@@ -29,6 +29,22 @@ internal sealed class HandoverPage(MoleDb db, SheetLoader loader, PlaceClock clo
     public IActionResult OnGetDrawing() => File(
         Encoding.UTF8.GetBytes(SvgScene.File(new PlanDrawing(Sheet, Person.Units, DrawingWidth, DrawingHeight, null, extras: OnPlan).Scene)), "image/svg+xml", $"job-{Id}-plan.svg");
 
+    [BindProperty(SupportsGet = true, Name = "paper")]
+    public string? Paper { get; set; }
+
+    [BindProperty(SupportsGet = true, Name = "way")]
+    public string? Way { get; set; }
+
+    [BindProperty(SupportsGet = true, Name = "scale")]
+    public string? Scale { get; set; }
+
+    /// <summary>The sheet for print, as chosen; what is wrong with the choice is said on the page.</summary>
+    public async Task<IActionResult> OnGetPdfAsync([FromServices] SheetLoader loader, [FromServices] PhotoShelf shelf)
+    {
+        var made = (await JobDownload.PrintAsync(Id, Person, PrintChoice.Read(Paper, Way, Scale), loader, shelf, HttpContext.RequestAborted))!;
+        return made.IsGood ? File(made.Value, "application/pdf", $"job-{Id}.pdf") : Refused([.. made.Errors]);
+    }
+
     private int Open => Sheet.Lines.Count(l => l.Line.Answer == LineAnswer.Pending);
 
     private int Unsure => Sheet.Lines.Count(l => l.Line.Answer is LineAnswer.NotFound or LineAnswer.Escalated);

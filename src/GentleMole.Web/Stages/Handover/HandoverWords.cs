@@ -1,6 +1,8 @@
+using System.Globalization;
 using GentleMole.Core;
 using GentleMole.Core.Bodies;
 using GentleMole.Core.Job;
+using GentleMole.Core.Lines;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Records;
 using GentleMole.Core.Site;
@@ -65,6 +67,57 @@ internal static class HandoverWords
 
         return said;
     }
+
+    /// <summary>A paper by the name that people buy it under.</summary>
+    public static string Paper(Exchange.Print.Paper paper) => paper.Name.Length == 2 ? paper.Name.ToUpperInvariant() : Capital(paper.Name);
+
+    private const int MostPhotos = 6;
+
+    /// <summary>A few photos of what was seen; the rest stay with the job.</summary>
+    public static IReadOnlyList<(SiteFeature Feature, Photo Photo)> Photos(JobSheet sheet) =>
+        [.. sheet.Job.Features.Where(f => f.Points.Count > 0).SelectMany(f => f.Photos.Select(p => (f, p))).Take(MostPhotos)];
+
+    /// <summary>A few pictures out of pipes.</summary>
+    public static IReadOnlyList<(FindTold Find, Photo Photo)> CameraPhotos(JobSheet sheet) =>
+        [.. sheet.Lines.SelectMany(l => l.Pushes).SelectMany(p => p.Finds).SelectMany(f => f.Find.Photos.Select(p => (f, p))).Take(MostPhotos)];
+
+    /// <summary>How the place of the origin is known, what levels and ± mean.</summary>
+    public static string Legend(JobSheet sheet) => string.Create(CultureInfo.InvariantCulture,
+        $"East and north are site metres from the origin at {sheet.Job.OriginLatitude:0.000000}°, {sheet.Job.OriginLongitude:0.000000}° (WGS84){(sheet.Job.OriginProvisional ? ", provisional: not tied to a measured position" : "")}. Levels: A exposed and measured; B found and measured in the field; C position only; D records or a gap. ± are 95 %. Cover is depth less half the outside diameter.{(sheet.Lines.Any(l => l.Together.HasRadar) ? " Places r1, r2 were found by radar alone; where receiver and radar agree, depth and ± are those of both." : "")}");
+
+    /// <summary>What the drawing's lines and letters mean.</summary>
+    public static string PlanLegend(JobSheet sheet) => sheet.Lines.Count == 0 ? ""
+        : $"Solid line: marked; broken: doubtful; dotted: owner's plan only. Letters: {string.Join(", ", sheet.Lines.Select(l => Utilities.Letter(l.Line.Kind) + " " + LineWords.Kind(l.Line.Kind)).Distinct())}. Pale band: tolerance zone.";
+
+    public const string LogFact = "Log";
+
+    /// <summary>Who, for whom, what, and how long it holds.</summary>
+    public static IReadOnlyList<(string Name, string Value)> Head(JobSheet sheet, Person person) =>
+    [
+        ("Located by", Or(sheet.Firm.Name)),
+        ("For", Or(sheet.Job.Digger) + (sheet.Job.Contact.Length > 0 ? ", " + sheet.Job.Contact : "")),
+        ("Work", sheet.Job.Purpose + (sheet.Job.DigDepthMetres is { } deep ? ", to " + person.Length(deep) : "")),
+        ("Sheet", $"job {sheet.Job.Id}, {ClockWords.Day(sheet.Now.Date)} {sheet.Now.Year}{(sheet.Job.HandedOverAt is null ? ", draft: not handed over" : "")}"),
+        (LogFact, sheet.Job.HandoverHead.Length > 0 ? "head " + sheet.Job.HandoverHead[..20] + "…" : "head is set at the handover"),
+        ("Valid", sheet.MarksExpire is { } until ? "until " + ClockWords.Day(until) + " " + until.Year : "no marks yet"),
+    ];
+
+    private static string Or(string text) => text.Length > 0 ? text : "–";
+
+    /// <summary>One stretch in the cells of the table.</summary>
+    public static IReadOnlyList<string> Stretch(SheetLine line, Stretch stretch, Person person) =>
+    [
+        TogetherWords.Ends(stretch.From, stretch.To),
+        Site(stretch.From.Place),
+        Site(stretch.To.Place),
+        person.PlusMinus(stretch.AcrossHalfWidthMetres),
+        stretch.Depth is { } d ? person.Length(d.Value) + " " + person.PlusMinus(d.HalfWidth) : "not read",
+        stretch.Depth is { } c && line.Line.OutsideDiameterMetres is { } od ? person.Length(c.Value - (od / 2)) : "–",
+        stretch.Quality.ToString(),
+        MarkWords.Dot(stretch.Confidence) + (stretch.TooLong ? ", long gap" : ""),
+    ];
+
+    private static string Site(SitePoint place) => string.Create(CultureInfo.InvariantCulture, $"{place.East:0.00}, {place.North:0.00}");
 
     /// <summary>What was sought, where it is no utility; null for the usual job.</summary>
     public static string? Sought(JobSheet sheet) => sheet.Job.Sought switch

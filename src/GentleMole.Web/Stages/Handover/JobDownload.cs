@@ -1,9 +1,12 @@
 using System.Runtime.CompilerServices;
+using GentleMole.Core;
 using GentleMole.Exchange;
 using GentleMole.Store;
 using GentleMole.Store.Evidence;
 using GentleMole.Store.Model;
+using GentleMole.Web.Api;
 using GentleMole.Web.Sheet;
+using GentleMole.Web.Words;
 using Microsoft.EntityFrameworkCore;
 
 namespace GentleMole.Web.Stages;
@@ -12,13 +15,13 @@ namespace GentleMole.Web.Stages;
 internal static class JobDownload
 {
     /// <summary>Formats that are written, as the addresses name them.</summary>
-    public static IReadOnlyList<string> Formats { get; } = ["geojson", "kml", "gpkg", "dxf", "csv"];
+    public static IReadOnlyList<string> Formats { get; } = ["geojson", "kml", "gpkg", "dxf", "csv", "pdf"];
 
     /// <summary>The links on the sheet: the same files as the API gives, for the person at the page.</summary>
     public static void MapDownloads(this WebApplication app) => app.MapGet(
-        "/jobs/{id:int}/files/{format:regex(^(geojson|kml|gpkg|dxf|csv)$)}",
-        async (int id, string format, MoleDb db, SheetLoader loader, CancellationToken cancellation) =>
-            await MakeAsync(id, format, db, loader, cancellation) ?? Results.NotFound())
+        "/jobs/{id:int}/files/{format:regex(^(geojson|kml|gpkg|dxf|csv|pdf)$)}",
+        async (int id, string format, HttpContext http, MoleDb db, SheetLoader loader, PhotoShelf shelf, CancellationToken cancellation) =>
+            await MakeAsync(id, format, http, db, loader, shelf, cancellation) ?? Results.NotFound())
         .ExcludeFromDescription();
 
     /// <summary>A photo: without the camera's data, unless it is asked for.</summary>
@@ -33,8 +36,19 @@ internal static class JobDownload
 
     /// <summary>The file, or null when there is no such job.</summary>
     public static async Task<IResult?> MakeAsync(
-        int id, string format, MoleDb db, SheetLoader loader, CancellationToken cancellation)
+        int id, string format, HttpContext http, MoleDb db, SheetLoader loader, PhotoShelf shelf, CancellationToken cancellation)
     {
+        if (format == "pdf")
+        {
+            var query = http.Request.Query;
+            return await PrintAsync(id, Person.Of(http), PrintChoice.Read(query["paper"], query["way"], query["scale"]), loader, shelf, cancellation) switch
+            {
+                null => null,
+                { IsGood: true, Value: var file } => Results.Stream(file, "application/pdf", $"job-{id}.pdf"),
+                { Errors: var errors } => ApiProblem.BadInput(errors),
+            };
+        }
+
         if (format == "csv")
         {
             return await db.Jobs.AnyAsync(j => j.Id == id, cancellation)
@@ -49,14 +63,58 @@ internal static class JobDownload
             return null;
         }
 
-        // Made in a file that is gone with its last reader: the store is let go before a slow line has taken it all.
-        var made = new FileStream(
-            Path.Combine(Path.GetTempPath(), $"mole-{Guid.NewGuid():N}.{format}"), FileMode.CreateNew, FileAccess.ReadWrite, FileShare.None, 64 * 1024, FileOptions.DeleteOnClose);
+        var made = Passing(format);
         try
         {
             var type = Write(SheetFeatures.Of(sheet, dots, EvidenceStore.LooseAsync(db, id, cancellation).ToBlockingEnumerable(cancellation)), format, made);
             made.Position = 0;
             return Results.Stream(made, type, $"job-{id}.{format}");
+        }
+        catch
+        {
+            await made.DisposeAsync();
+            throw;
+        }
+    }
+
+    /// <summary>A file that is gone with its last reader: the store is let go before a slow line has taken it all.</summary>
+    private static FileStream Passing(string format) => new(
+        Path.Combine(Path.GetTempPath(), $"mole-{Guid.NewGuid():N}.{format}"), FileMode.CreateNew, FileAccess.ReadWrite, FileShare.None, 64 * 1024, FileOptions.DeleteOnClose);
+
+    /// <summary>The sheet for print; null when there is no such job, errors when it cannot be printed as was asked.</summary>
+    public static async Task<Result<FileStream>?> PrintAsync(int id, Person person, Result<PrintChoice> choice, SheetLoader loader, PhotoShelf shelf, CancellationToken cancellation)
+    {
+        if (await loader.LoadAsync(id, cancellation) is not { } sheet)
+        {
+            return null;
+        }
+
+        if (!choice.IsGood)
+        {
+            return choice.Errors.ToList();
+        }
+
+        var photos = new List<(byte[], string)>();
+        foreach (var (photo, says) in HandoverWords.Photos(sheet).Select(p => (p.Photo, $"{WalkWords.Kind(p.Feature.Kind)} {p.Feature.Name}"))
+            .Concat(HandoverWords.CameraPhotos(sheet).Select(p => (p.Photo, $"{SondeWords.Seen(p.Find.Find.Seen)}, after {person.Run(p.Find.Find.PaidOutMetres)} of cable"))))
+        {
+            if (await shelf.TakeAsync(photo, withData: false, cancellation) is { } picture)
+            {
+                photos.Add((picture, says));
+            }
+        }
+
+        var made = Passing("pdf");
+        try
+        {
+            if (HandoverPdf.Write(sheet, person, choice.Value, photos, made) is { } error)
+            {
+                await made.DisposeAsync();
+                return error;
+            }
+
+            made.Position = 0;
+            return made;
         }
         catch
         {
