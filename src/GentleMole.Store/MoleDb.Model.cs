@@ -238,6 +238,11 @@ public sealed partial class MoleDb
             session.HasIndex(s => s.PersonId);
         });
         builder.Entity<DoorTries>().HasKey(t => t.Way);
+        builder.Entity<DiggerLink>(link =>
+        {
+            link.HasOne<Job>().WithMany().HasForeignKey(l => l.JobId);
+            link.HasIndex(l => l.SecretHash).IsUnique();
+        });
         builder.Entity<JobGrant>(grant =>
         {
             grant.HasOne<Job>().WithMany().HasForeignKey(g => g.JobId);

@@ -114,6 +114,8 @@ public sealed partial class MoleDb(DbContextOptions<MoleDb> options, ChangeConte
 
     public DbSet<DoorTries> Tries => Set<DoorTries>();
 
+    public DbSet<DiggerLink> DiggerLinks => Set<DiggerLink>();
+
     public DbSet<JobGrant> Grants => Set<JobGrant>();
 
     public DbSet<SecurityEvent> SecurityEvents => Set<SecurityEvent>();

@@ -115,6 +115,7 @@ internal static class MoleApp
         app.MapHealthChecks("/health/ready", new HealthCheckOptions { Predicate = check => check.Tags.Contains("ready") }).AllowAnonymous();
         app.MapMoleApi();
         app.MapDownloads();
+        app.MapEvidence();
         app.MapPhotos();
         app.MapLive();
         app.MapCalendar();

@@ -32,7 +32,25 @@ internal static class MadeDemo
             _ = maker.Services.GetRequiredService<Store.StoreFile>();
         }
 
+        WaitUntilLetGo(Path.Combine(maker.DataDirectory, "in-use.lock"));
         return maker;
+    }
+
+    /// <summary>What it still did in the background when it was told to end, it does to its end; then it lets its directory go.</summary>
+    private static void WaitUntilLetGo(string file)
+    {
+        for (var tries = 0; ; tries++)
+        {
+            try
+            {
+                using var free = new FileStream(file, FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None);
+                return;
+            }
+            catch (IOException) when (tries < 600)
+            {
+                Thread.Sleep(50);
+            }
+        }
     }
 
     private static void Copy(string from, string to)

@@ -47,7 +47,7 @@ internal sealed class PrintedText(XGraphics measure)
             };
         }
 
-        return spelled.ToString();
+        return spelled.Replace("  ", " ").ToString();
     }
 
     private static bool IsHeld(char letter) => Array.Exists(Has, h => letter >= h.First && letter <= h.Last);

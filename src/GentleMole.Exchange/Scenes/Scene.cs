@@ -4,5 +4,8 @@ namespace GentleMole.Exchange.Scenes;
 /// <param name="Name">What the drawing shows.</param>
 public sealed record Scene(SceneFrame Frame, string Name, IReadOnlyList<SceneLayer> Layers, IReadOnlyList<PlacedLabel> Labels)
 {
+    /// <summary>The same for somebody who may go nowhere from it.</summary>
+    public Scene WithoutLinks() => this with { Layers = [.. Layers.Select(l => l with { Shapes = [.. l.Shapes.Select(s => s.Link is null ? s : s with { Link = null })] })] };
+
     public SceneLayer Layer(string name) => Layers.First(l => l.Name == name);
 }

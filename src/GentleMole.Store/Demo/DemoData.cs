@@ -35,6 +35,7 @@ public static class DemoData
             return;
         }
 
+        firm.Contact = "555 0140, until 18:00";
         (firm.Name, firm.PlaceName) = ("Burrow & Lantern Locating", "Pellow Bay");
         (firm.HomeLatitude, firm.HomeLongitude) = (49.7312, -7.4120);
         (firm.ToleranceMetres, firm.School) = (0.5, MarkSchool.Corrected);

@@ -49,7 +49,7 @@ internal static class ChangeLog
     /// <summary>Properties whose change is logged and whose value is not: secrets.</summary>
     public static IReadOnlySet<string> Hidden { get; } = new HashSet<string>
     {
-        "MoleUser." + nameof(MoleUser.PasswordHash), "TokenRow." + nameof(TokenRow.TokenHash), "MoleUser." + nameof(MoleUser.ResetHash), "IdentityUserToken`1.Value",
+        "MoleUser." + nameof(MoleUser.PasswordHash), "TokenRow." + nameof(TokenRow.TokenHash), "DiggerLink." + nameof(DiggerLink.SecretHash), "MoleUser." + nameof(MoleUser.ResetHash), "IdentityUserToken`1.Value",
     };
 
     private const string HiddenValue = "(not shown";

@@ -322,6 +322,47 @@ namespace GentleMole.Store.Migrations
                     b.ToTable("Wires");
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.DiggerLink", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("ForWhom")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("MadeAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("MadeBy")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("RevokedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("RevokedBy")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("SecretHash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("JobId");
+
+                    b.HasIndex("SecretHash")
+                        .IsUnique();
+
+                    b.ToTable("DiggerLinks");
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.DoorTries", b =>
                 {
                     b.Property<string>("Way")
@@ -413,6 +454,10 @@ namespace GentleMole.Store.Migrations
 
                     b.Property<long>("CentreCursor")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("Contact")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<TimeOnly>("CutOff")
                         .HasColumnType("TEXT");
@@ -1044,6 +1089,10 @@ namespace GentleMole.Store.Migrations
                         .HasColumnType("INTEGER");
 
                     b.Property<DateTime?>("HandedOverAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("HandoverCode")
+                        .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<string>("HandoverHead")
@@ -2884,6 +2933,15 @@ namespace GentleMole.Store.Migrations
                 {
                     b.HasOne("GentleMole.Store.Model.Job", null)
                         .WithMany("Wires")
+                        .HasForeignKey("JobId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.DiggerLink", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.Job", null)
+                        .WithMany()
                         .HasForeignKey("JobId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();

@@ -12,6 +12,9 @@ public sealed class FirmSettings
 
     public string Name { get; set; } = "";
 
+    /// <summary>Whom to call about a sheet: a number, or who is on duty.</summary>
+    public string Contact { get; set; } = "";
+
     public string PlaceName { get; set; } = "";
 
     public string TimeZone { get; set; } = "Europe/London";

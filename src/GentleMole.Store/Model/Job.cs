@@ -84,6 +84,9 @@ public sealed class Job
     /// <summary>Head of the log's chain at the handover, as it stands on the sheet.</summary>
     public string HandoverHead { get; set; } = "";
 
+    /// <summary>Code of what the sheet claimed when it went out; empty before.</summary>
+    public string HandoverCode { get; set; } = "";
+
     public List<SoughtLine> Lines { get; } = [];
 
     public List<Hookup> Hookups { get; } = [];

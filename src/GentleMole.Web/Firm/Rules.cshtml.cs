@@ -30,6 +30,7 @@ internal sealed class RulesPage(MoleDb db) : FirmPage(db)
             reader.Refuse("zone", $"“{zone}” is not a time zone. Give one like Europe/London.");
         }
 
+        var contact = reader.Text("contact", 100);
         var tolerance = reader.Length("tolerance", 0.05, 3, required: true);
         var school = reader.Choice("school", Firm.School);
         var habit = reader.Choice("habit", Firm.FirstFrequency);
@@ -63,6 +64,7 @@ internal sealed class RulesPage(MoleDb db) : FirmPage(db)
         }
 
         (Firm.GoodLoopOhms, Firm.WeakLoopOhms, Firm.StopLoopOhms) = (good, weak, stop);
+        Firm.Contact = contact;
         (Firm.Name, Firm.PlaceName, Firm.TimeZone, Firm.School, Firm.CutOff) = (name, place, zone, school, cutOff);
         Firm.FirstFrequency = habit;
         (Firm.ToleranceMetres, Firm.NoticeRule, Firm.MarksValid) = (tolerance!.Value, notice!.Text, valid!.Text);

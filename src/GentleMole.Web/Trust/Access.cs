@@ -78,6 +78,7 @@ internal static partial class Access
         ["/Firm/Backup"] = new(LeadOnly, LeadOnly),
         ["/Firm/Security"] = new(LeadOnly, LeadOnly),
         ["/jobs/{id:int}/files/{format}"] = new(Everybody, []),
+        ["/jobs/{id:int}/evidence.zip"] = new(Everybody, []),
         ["/jobs/{id:int}/photos/{photo:guid}"] = new(Everybody, []),
         ["/jobs/{id:int}/live"] = new(Everybody, []),
         ["/notices/calendar.ics"] = new(Workers, []),
@@ -89,6 +90,7 @@ internal static partial class Access
     {
         ["/Trust/SignIn"] = "the door itself; tries are counted",
         ["/Trust/Reset"] = "a link that works once, for a day",
+        ["/Stages/Dig/Dig"] = "a secret link to what lies under one dig, until it is taken back",
         ["/Frame/Problem"] = "says what went wrong",
         ["/health/live"] = "says only that it runs",
         ["/health/ready"] = "says only that the store answers",

@@ -4,7 +4,7 @@ using GentleMole.Store.Model;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
-using QRCoder;
+using GentleMole.Web.Forms;
 
 namespace GentleMole.Web.Trust;
 
@@ -32,8 +32,7 @@ internal sealed class SecondFactor(UserManager<MoleUser> users, IDataProtectionP
     public static IReadOnlyList<string> Picture(string key, string signInName)
     {
         var address = $"otpauth://totp/Gentle%20Mole:{Uri.EscapeDataString(signInName)}?secret={key}&issuer=Gentle%20Mole";
-        using var code = QRCodeGenerator.GenerateQrCode(address, QRCodeGenerator.ECCLevel.M);
-        return [.. code.ModuleMatrix.Select(row => new string([.. row.Cast<bool>().Select(dark => dark ? '1' : '0')]))];
+        return QrPicture.Of(address);
     }
 
     /// <summary>What the form of the second step carries for somebody whose password was right.</summary>

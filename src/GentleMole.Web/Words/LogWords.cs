@@ -52,6 +52,7 @@ internal static class LogWords
         ["OwnerRow"] = "an owner",
         ["MoleUser"] = "a person",
         ["TokenRow"] = "a token",
+        ["DiggerLink"] = "a link for the one who digs",
         ["JobGrant"] = "a job given to a reader",
         ["IdentityUserToken`1"] = "a key of a second factor",
         ["SampleBlock"] = "readings of an instrument",

@@ -45,7 +45,7 @@ public partial class HandoverPdfTests(MoleHost host) : IClassFixture<MoleHost>
         var before = CodeOf(await WordsAsync("/api/v1/jobs/1/export/pdf"));
         Assert.Equal(before, CodeOf(await WordsAsync("/api/v1/jobs/1/export/pdf?paper=a3&way=lying")));
         await MoleHost.AcceptCautionsAsync(host.Browser("jem"), 1);
-        var (answer, page) = await host.Browser("jem").SendAsync("/jobs/1/marks?line=3", "Answer", ("answer", "NotFound"), ("note", "no connection could be made, clay duct"));
+        var (answer, page) = await host.Browser("jem").SendAsync("/jobs/1/marks?line=3", "", ("answer", "NotFound"), ("why", "no connection could be made, clay duct"));
         Assert.True(answer.StatusCode == HttpStatusCode.Redirect, page.QuerySelector("main")?.TextContent);
         Assert.NotEqual(before, CodeOf(await WordsAsync("/api/v1/jobs/1/export/pdf")));
     }

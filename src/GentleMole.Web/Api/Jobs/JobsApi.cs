@@ -9,6 +9,7 @@ using GentleMole.Web.Live;
 using GentleMole.Web.Sheet;
 using GentleMole.Web.Stages;
 using GentleMole.Web.Trust;
+using GentleMole.Web.Words;
 using Microsoft.EntityFrameworkCore;
 
 namespace GentleMole.Web.Api;
@@ -133,8 +134,22 @@ internal static class JobsApi
             return ApiProblem.Status(StatusCodes.Status404NotFound, $"This format is not written here; {string.Join(", ", JobDownload.Formats)} are.");
         }
 
-        return http.Admitted().MaySeeJob(id) && await JobDownload.MakeAsync(id, format, http, db, loader, shelf, cancellation) is { } file
-            ? file
-            : ApiProblem.NoSuchJob();
+        if (!http.Admitted().MaySeeJob(id))
+        {
+            return ApiProblem.NoSuchJob();
+        }
+
+        if (format == JobDownload.Pdf)
+        {
+            var query = http.Request.Query;
+            return await JobDownload.PrintAsync(id, Person.Of(http), PrintChoice.Read(query["paper"], query["way"], query["scale"]), loader, shelf, cancellation) switch
+            {
+                null => ApiProblem.NoSuchJob(),
+                { IsGood: true, Value: var made } => Results.Stream(made, "application/pdf", $"job-{id}.pdf"),
+                { Errors: var errors } => ApiProblem.BadInput(errors),
+            };
+        }
+
+        return await JobDownload.MakeAsync(id, format, db, loader, cancellation) ?? ApiProblem.NoSuchJob();
     }
 }

@@ -6,16 +6,20 @@ using GentleMole.Core.Marking;
 using GentleMole.Store;
 using GentleMole.Store.Model;
 using GentleMole.Web.Drawing;
+using GentleMole.Web.Forms;
+using GentleMole.Web.Setup;
 using GentleMole.Web.Sheet;
+using GentleMole.Web.Trust;
 using GentleMole.Web.Words;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
 
 namespace GentleMole.Web.Stages;
 
 /// <summary>What the person who digs receives, and whether it can go out.</summary>
-internal sealed class HandoverPage(MoleDb db, SheetLoader loader, PlaceClock clock) : SheetPage(db, loader)
+internal sealed class HandoverPage(MoleDb db, SheetLoader loader, PlaceClock clock, PublicAddress address) : SheetPage(db, loader)
 {
     /// <summary>Size of the drawing that is taken away: a landscape page.</summary>
     private const int DrawingWidth = 1414;
@@ -75,6 +79,61 @@ internal sealed class HandoverPage(MoleDb db, SheetLoader loader, PlaceClock clo
         ? $"Marks hold until {ClockWords.Day(until)}, {ClockWords.Away(Period.DaysBetween(Sheet.Now.Date, until))}; after that they must be made again."
         : "Marks are dated when the first utility is answered as marked.";
 
+    /// <summary>Links that were given out, those that hold first.</summary>
+    public IReadOnlyList<DiggerLink> Links { get; private set; } = [];
+
+    /// <summary>Address of a link that was just made; it is shown this once.</summary>
+    public string? Made { get; private set; }
+
+    public string When(Instant at) => ClockWords.Moment(PlaceClock.Local(at, Sheet.Firm.TimeZone));
+
+    public override async Task OnPageHandlerExecutionAsync(PageHandlerExecutingContext context, PageHandlerExecutionDelegate next)
+    {
+        Links = await Db.DiggerLinks.AsNoTracking().Where(l => l.JobId == Id).OrderBy(l => l.RevokedAt != null).ThenByDescending(l => l.Id).ToListAsync(HttpContext.RequestAborted);
+        await base.OnPageHandlerExecutionAsync(context, next);
+    }
+
+    /// <summary>A link for the one who digs.</summary>
+    public async Task<IActionResult> OnPostLinkAsync()
+    {
+        var reader = Reader();
+        var whom = reader.Text("whom", 100, required: true);
+        if (reader.IsGood && Links.Count(l => l.RevokedAt is null) >= MostLinks)
+        {
+            reader.Refuse("whom", $"{MostLinks} links of this job hold already. Take one back first.");
+        }
+
+        if (!reader.IsGood)
+        {
+            return Refused(reader);
+        }
+
+        var (secret, hash) = Tokens.Make();
+        var link = new DiggerLink { JobId = Id, ForWhom = whom, SecretHash = hash, MadeAt = clock.Moment, MadeBy = Visitor.Name };
+        Db.DiggerLinks.Add(link);
+        await SaveAsync();
+        (Made, Links) = ($"{address.Of(Request)}/dig/{secret}", [link, .. Links]);
+        return Page();
+    }
+
+    /// <summary>One is taken back.</summary>
+    public async Task<IActionResult> OnPostUnlinkAsync()
+    {
+        var reader = Reader();
+        if (reader.Whole("link", "", 1, int.MaxValue) is { } id && await Db.DiggerLinks.AsTracking().SingleOrDefaultAsync(l => l.Id == id && l.JobId == Id && l.RevokedAt == null) is { } link)
+        {
+            (link.RevokedAt, link.RevokedBy) = (clock.Moment, Visitor.Name);
+            await SaveAsync();
+        }
+
+        return Done();
+    }
+
+    /// <summary>Who may look at a sheet is not what the sheet says.</summary>
+    protected override bool ChangesJob(string? handler) => handler is not ("Link" or "Unlink");
+
+    public const int MostLinks = 20;
+
     public async Task<IActionResult> OnPostAsync()
     {
         var reader = Reader();
@@ -89,6 +148,7 @@ internal sealed class HandoverPage(MoleDb db, SheetLoader loader, PlaceClock clo
 
         // What the sheet carries: the log as it stood when the job went out. Cut off later, it would not hold this head.
         job.HandoverHead = await Db.Log.OrderByDescending(e => e.Id).Select(e => e.Hash).FirstOrDefaultAsync(HttpContext.RequestAborted) ?? "";
+        job.HandoverCode = SheetFacts.Code(Sheet, job.HandoverHead);
         await SaveAsync();
         return Done();
     }

@@ -4,7 +4,6 @@ using GentleMole.Exchange;
 using GentleMole.Store;
 using GentleMole.Store.Evidence;
 using GentleMole.Store.Model;
-using GentleMole.Web.Api;
 using GentleMole.Web.Sheet;
 using GentleMole.Web.Words;
 using Microsoft.EntityFrameworkCore;
@@ -15,13 +14,26 @@ namespace GentleMole.Web.Stages;
 internal static class JobDownload
 {
     /// <summary>Formats that are written, as the addresses name them.</summary>
-    public static IReadOnlyList<string> Formats { get; } = ["geojson", "kml", "gpkg", "dxf", "csv", "pdf"];
+    public static IReadOnlyList<string> Formats { get; } = ["geojson", "kml", "gpkg", "dxf", "csv", Pdf];
+
+    /// <summary>The one that asks for paper and scale.</summary>
+    public const string Pdf = "pdf";
+
+    /// <summary>Those that hold the sheet as data for other programs.</summary>
+    public static IReadOnlyList<string> Open { get; } = ["geojson", "gpkg", "dxf", "kml"];
 
     /// <summary>The links on the sheet: the same files as the API gives, for the person at the page.</summary>
     public static void MapDownloads(this WebApplication app) => app.MapGet(
-        "/jobs/{id:int}/files/{format:regex(^(geojson|kml|gpkg|dxf|csv|pdf)$)}",
-        async (int id, string format, HttpContext http, MoleDb db, SheetLoader loader, PhotoShelf shelf, CancellationToken cancellation) =>
-            await MakeAsync(id, format, http, db, loader, shelf, cancellation) ?? Results.NotFound())
+        "/jobs/{id:int}/files/{format:regex(^(geojson|kml|gpkg|dxf|csv)$)}",
+        async (int id, string format, MoleDb db, SheetLoader loader, CancellationToken cancellation) =>
+            await MakeAsync(id, format, db, loader, cancellation) ?? Results.NotFound())
+        .ExcludeFromDescription();
+
+    /// <summary>All that is known of a job, with its part of the log.</summary>
+    public static void MapEvidence(this WebApplication app) => app.MapGet(
+        "/jobs/{id:int}/evidence.zip",
+        async (int id, HttpContext http, MoleDb db, SheetLoader loader, PhotoShelf shelf, CancellationToken cancellation) =>
+            await EvidencePack.MakeAsync(id, Person.Of(http), db, loader, shelf, cancellation) is { } made ? Results.Stream(made, "application/zip", $"job-{id}-evidence.zip") : Results.NotFound())
         .ExcludeFromDescription();
 
     /// <summary>A photo: without the camera's data, unless it is asked for.</summary>
@@ -36,24 +48,13 @@ internal static class JobDownload
 
     /// <summary>The file, or null when there is no such job.</summary>
     public static async Task<IResult?> MakeAsync(
-        int id, string format, HttpContext http, MoleDb db, SheetLoader loader, PhotoShelf shelf, CancellationToken cancellation)
+        int id, string format, MoleDb db, SheetLoader loader, CancellationToken cancellation)
     {
-        if (format == "pdf")
-        {
-            var query = http.Request.Query;
-            return await PrintAsync(id, Person.Of(http), PrintChoice.Read(query["paper"], query["way"], query["scale"]), loader, shelf, cancellation) switch
-            {
-                null => null,
-                { IsGood: true, Value: var file } => Results.Stream(file, "application/pdf", $"job-{id}.pdf"),
-                { Errors: var errors } => ApiProblem.BadInput(errors),
-            };
-        }
-
         if (format == "csv")
         {
             return await db.Jobs.AnyAsync(j => j.Id == id, cancellation)
                 ? Results.Stream(
-                    stream => ReadingsCsv.WriteAsync(Rows(db, id, cancellation), stream, cancellation), "text/csv; charset=utf-8", $"job-{id}-readings.csv")
+                    stream => WriteReadingsAsync(db, id, stream, cancellation), "text/csv; charset=utf-8", $"job-{id}-readings.csv")
                 : null;
         }
 
@@ -78,7 +79,7 @@ internal static class JobDownload
     }
 
     /// <summary>A file that is gone with its last reader: the store is let go before a slow line has taken it all.</summary>
-    private static FileStream Passing(string format) => new(
+    public static FileStream Passing(string format) => new(
         Path.Combine(Path.GetTempPath(), $"mole-{Guid.NewGuid():N}.{format}"), FileMode.CreateNew, FileAccess.ReadWrite, FileShare.None, 64 * 1024, FileOptions.DeleteOnClose);
 
     /// <summary>The sheet for print; null when there is no such job, errors when it cannot be printed as was asked.</summary>
@@ -124,7 +125,7 @@ internal static class JobDownload
     }
 
     /// <summary>Writes a format; gives its media type.</summary>
-    private static string Write(ExportSheet export, string format, Stream stream)
+    public static string Write(ExportSheet export, string format, Stream stream)
     {
         switch (format)
         {
@@ -142,6 +143,8 @@ internal static class JobDownload
                 return "application/geo+json";
         }
     }
+
+    public static Task WriteReadingsAsync(MoleDb db, int id, Stream stream, CancellationToken cancellation) => ReadingsCsv.WriteAsync(Rows(db, id, cancellation), stream, cancellation);
 
     /// <summary>Dots in the order taken, then the samples of which none was made, in the order in which they came.</summary>
     private static async IAsyncEnumerable<ReadingRow> Rows(MoleDb db, int id, [EnumeratorCancellation] CancellationToken cancellation)
