@@ -70,7 +70,7 @@ internal static class SheetBench
         }
     }
 
-    private static object Reading(int i) => new
+    public static object Reading(int i) => new
     {
         id = Guid.NewGuid(),
         takenAt = DateTime.UtcNow.AddSeconds(i - 40_000).ToString("yyyy-MM-dd'T'HH:mm:ss'Z'", null),

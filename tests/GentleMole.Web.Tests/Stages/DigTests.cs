@@ -53,7 +53,8 @@ public class DigTests(MoleHost host) : IClassFixture<MoleHost>
         var link = await LinkAsync();
         var (_, page) = await _stranger.PageAsync(link);
         Assert.All(page.QuerySelectorAll("a[href], form"), a => Assert.StartsWith("?units=", a.GetAttribute("href"), StringComparison.Ordinal));
-        Assert.Empty(page.QuerySelectorAll("script, iframe, form"));
+        Assert.Empty(page.QuerySelectorAll("iframe, form, script:not([src])"));
+        Assert.EndsWith("/js/dig.js", page.QuerySelectorAll("script").Single().GetAttribute("src"), StringComparison.Ordinal);
         Assert.DoesNotContain("/jobs/", page.DocumentElement.OuterHtml, StringComparison.Ordinal);
 
         var secret = link[(link.LastIndexOf('/') + 1)..];
