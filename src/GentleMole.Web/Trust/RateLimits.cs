@@ -84,6 +84,9 @@ internal static class RateLimits
     /// <summary>Verdicts on what is typed, hookups solved, sums of the bench.</summary>
     private static bool Computes(HttpRequest request) =>
         request.Query["handler"].ToString().EndsWith("Judge", StringComparison.OrdinalIgnoreCase)
+        || string.Equals(request.Query["handler"], "Pdf", StringComparison.OrdinalIgnoreCase)
+        || request.Path.Value?.EndsWith("/export/pdf", StringComparison.OrdinalIgnoreCase) == true
+        || request.Path.Value?.EndsWith("/evidence.zip", StringComparison.OrdinalIgnoreCase) == true
         || request.Path.StartsWithSegments("/api/v1/bench", StringComparison.OrdinalIgnoreCase)
         || (request.Path.Value?.EndsWith("/hookups", StringComparison.OrdinalIgnoreCase) == true && request.Path.StartsWithSegments("/api", StringComparison.OrdinalIgnoreCase));
 

@@ -42,6 +42,7 @@ public sealed class HouseTests
         ["Bodies"] = ["Grids", "Radar", "Site"],
         ["Together"] = ["Site", "Trace"],
         ["Exposures"] = ["Site", "Together", "Trace"],
+        ["Paint"] = ["Lines", "Marking", "Measures", "Site", "Trace"],
         ["Conflicts"] = ["Marking", "Site", "Trace"],
         ["Practice"] = ["Bodies", "Candidates", "Fault", "Fields", "Follow", "Grids", "Hookup", "Identify", "Instruments", "Ledger", "Lines", "Network", "Pinpoint", "Radar", "Site", "Soil", "Sonde", "Sweeps", "Together", "Trace"],
     };

@@ -1,0 +1,22 @@
+using GentleMole.Core.Lines;
+using GentleMole.Core.Site;
+using GentleMole.Core.Trace;
+
+namespace GentleMole.Core.Paint;
+
+/// <summary>A line that was marked, as it is to be painted.</summary>
+/// <param name="LineId">Which line.</param>
+/// <param name="Traced">Its dots and stretches.</param>
+/// <param name="Label">What is written beside it.</param>
+/// <param name="OutsideMetres">How thick it is; null where nobody knows.</param>
+public sealed record PaintLine(int LineId, UtilityKind Kind, TracedLine Traced, string Label, double? OutsideMetres)
+{
+    /// <summary>It is known to end at its first dot.</summary>
+    public bool BeginsHere { get; init; }
+
+    /// <summary>It is known to end at its last dot.</summary>
+    public bool EndsHere { get; init; }
+
+    /// <summary>Where others go off it, each with a place on the branch.</summary>
+    public IReadOnlyList<(SitePoint At, SitePoint Towards)> Tees { get; init; } = [];
+}

@@ -1,0 +1,234 @@
+using GentleMole.Core.Marking;
+using GentleMole.Core.Site;
+using GentleMole.Core.Trace;
+
+namespace GentleMole.Core.Paint;
+
+/// <summary>
+/// What to paint of one line. Only what is sure is painted as a line: a doubtful stretch gets question marks between wider dashes, and one that
+/// was not found (level D, or a gap that is too long) gets nothing. A pipe that is wide is marked at both its edges. Where paint does not hold,
+/// stakes stand instead.
+/// </summary>
+public sealed class PaintPlan
+{
+    /// <summary>From this thickness on both edges are marked.</summary>
+    public const double WideFromMetres = 0.3;
+
+    /// <summary>Paint for a metre of dash some 50 mm wide, millilitres.</summary>
+    public const double MillilitresPerMetre = 8;
+
+    /// <summary>Paint for a label, an arrow, a question mark.</summary>
+    public const double MillilitresPerSign = 12;
+
+    /// <summary>Of a way, so long a turn is a bend, degrees.</summary>
+    private const double BendDegrees = 20;
+    private const double StakeEveryMetres = 5;
+    private const double SignMetres = 0.3;
+    private const double DoubtfulGaps = 2;
+    private const double SecondsPerDash = 6;
+    private const double SecondsPerSign = 25;
+    private const double SecondsPerStake = 60;
+    private const double MetresPerSecond = 0.7;
+
+    private PaintPlan(PaintLine line, IReadOnlyList<PaintMark> marks, IReadOnlyList<(double FromMetres, double ToMetres)> unpainted) => (Line, Marks, Unpainted) = (line, marks, unpainted);
+
+    /// <summary>Which line.</summary>
+    public PaintLine Line { get; }
+
+    /// <summary>In the order of its chainage.</summary>
+    public IReadOnlyList<PaintMark> Marks { get; }
+
+    /// <summary>Stretches of which nothing is painted, along the line: not found well enough.</summary>
+    public IReadOnlyList<(double FromMetres, double ToMetres)> Unpainted { get; }
+
+    /// <summary>Paint that it takes, millilitres.</summary>
+    public double Millilitres => Marks.Sum(m => m.Kind switch
+    {
+        PaintMarkKind.Stake => 0,
+        PaintMarkKind.Dash => m.LengthMetres * MillilitresPerMetre,
+        _ => MillilitresPerSign,
+    });
+
+    /// <summary>How many of a kind.</summary>
+    public int CountOf(PaintMarkKind kind) => Marks.Count(m => m.Kind == kind);
+
+    /// <summary>Time for one person, seconds: along it for the dots, back for the check, and once more to paint.</summary>
+    public double Seconds => (3 * (Line.Traced.Run?.Length ?? 0) / MetresPerSecond) + Marks.Sum(m => m.Kind switch
+    {
+        PaintMarkKind.Stake => SecondsPerStake,
+        PaintMarkKind.Dash => SecondsPerDash,
+        _ => SecondsPerSign,
+    });
+
+    /// <param name="line">What was marked.</param>
+    /// <param name="custom">Of the place.</param>
+    /// <param name="holdsPaint">Whether paint holds at a place: not on gravel, snow, or where works drive.</param>
+    public static PaintPlan Of(PaintLine line, PaintCustom custom, Func<SitePoint, bool> holdsPaint)
+    {
+        if (line.Traced.Run is not { } run)
+        {
+            return new PaintPlan(line, [], []);
+        }
+
+        var marks = new List<PaintMark>();
+        var unpainted = new List<(double, double)>();
+        foreach (var (from, to, isSure, isPainted) in Pieces(line.Traced))
+        {
+            if (!isPainted)
+            {
+                unpainted.Add((from, to));
+                continue;
+            }
+
+            marks.AddRange(Stretch(line, run, custom, from, to, isSure, holdsPaint));
+        }
+
+        marks.AddRange(Ends(line, run, unpainted));
+        marks.AddRange(Bends(run, unpainted));
+        marks.AddRange(Tees(line, run, unpainted));
+        return new PaintPlan(line, [.. marks.OrderBy(m => m.ChainageMetres).ThenBy(m => m.Kind)], unpainted);
+    }
+
+    /// <summary>
+    /// The order in which lines are painted with the least walking: always on to the nearest end of one that is not painted yet (nearest neighbour).
+    /// </summary>
+    /// <param name="plans">Lines with marks; others are left out.</param>
+    /// <param name="from">Where the person with the can stands.</param>
+    /// <returns>Each line with whether it is walked from its last dot to its first.</returns>
+    public static IReadOnlyList<(PaintPlan Plan, bool IsBackwards)> Order(IEnumerable<PaintPlan> plans, SitePoint from)
+    {
+        var left = plans.Where(p => p.Marks.Count > 0).ToList();
+        var order = new List<(PaintPlan, bool)>();
+        var at = from;
+        while (left.Count > 0)
+        {
+            var next = left.SelectMany(p => new[] { (Plan: p, IsBackwards: false, Begin: p.Line.Traced.Run!.Points[0]), (Plan: p, IsBackwards: true, Begin: p.Line.Traced.Run!.Points[^1]) })
+                .MinBy(n => n.Begin.DistanceTo(at));
+            order.Add((next.Plan, next.IsBackwards));
+            at = next.IsBackwards ? next.Plan.Line.Traced.Run!.Points[0] : next.Plan.Line.Traced.Run!.Points[^1];
+            left.Remove(next.Plan);
+        }
+
+        return order;
+    }
+
+    /// <summary>Neighbouring stretches that are painted alike, as one.</summary>
+    private static List<(double From, double To, bool IsSure, bool IsPainted)> Pieces(TracedLine traced)
+    {
+        var pieces = new List<(double From, double To, bool IsSure, bool IsPainted)>();
+        foreach (var s in traced.Stretches)
+        {
+            var isPainted = !s.TooLong && s.Quality != QualityLevel.D && s.Confidence != Verdict.Reject;
+            var isSure = isPainted && s.Confidence == Verdict.Sound;
+            if (pieces.Count > 0 && pieces[^1] is var last && last.IsSure == isSure && last.IsPainted == isPainted)
+            {
+                pieces[^1] = last with { To = s.ToChainageMetres };
+            }
+            else
+            {
+                pieces.Add((s.FromChainageMetres, s.ToChainageMetres, isSure, isPainted));
+            }
+        }
+
+        return pieces;
+    }
+
+    private static IEnumerable<PaintMark> Stretch(PaintLine line, Run run, PaintCustom custom, double from, double to, bool isSure, Func<SitePoint, bool> holdsPaint)
+    {
+        var gap = custom.GapMetres * (isSure ? 1 : DoubtfulGaps);
+        double[] sides = line.OutsideMetres is { } outside && outside >= WideFromMetres ? [-outside / 2, outside / 2] : [0];
+        var lastStake = double.NegativeInfinity;
+        foreach (var (begin, end) in Dashes(from, to, custom.DashMetres, gap))
+        {
+            var middle = (begin + end) / 2;
+            if (!holdsPaint(run.At(middle)))
+            {
+                if (middle - lastStake >= StakeEveryMetres)
+                {
+                    yield return new PaintMark(PaintMarkKind.Stake, run.At(middle), run.At(middle), middle, line.Label);
+                    lastStake = middle;
+                }
+
+                continue;
+            }
+
+            foreach (var side in sides)
+            {
+                yield return new PaintMark(PaintMarkKind.Dash, run.At(begin, side), run.At(end, side), middle);
+            }
+        }
+
+        foreach (var at in Evenly(from, to, custom.LabelEveryMetres).Where(a => holdsPaint(run.At(a))))
+        {
+            yield return new PaintMark(PaintMarkKind.Label, run.At(at), run.At(at), at, line.Label);
+            if (!isSure)
+            {
+                yield return new PaintMark(PaintMarkKind.Query, run.At(at), run.At(at), at, "?");
+            }
+        }
+    }
+
+    /// <summary>Dashes that begin where the piece begins and end where it ends, with equal gaps between them that are no longer than asked for.</summary>
+    private static IEnumerable<(double From, double To)> Dashes(double from, double to, double dash, double gap)
+    {
+        if (to - from <= dash)
+        {
+            yield return (from, to);
+            yield break;
+        }
+
+        var steps = Math.Max(1, (int)Math.Ceiling(((to - from - dash) / (dash + gap)) - 1e-9));
+        for (var k = 0; k <= steps; k++)
+        {
+            var begin = from + ((to - from - dash) * k / steps);
+            yield return (begin, begin + dash);
+        }
+    }
+
+    /// <summary>Middles of equal parts no longer than asked for.</summary>
+    private static IEnumerable<double> Evenly(double from, double to, double every)
+    {
+        var parts = Math.Max(1, (int)Math.Ceiling(((to - from) / every) - 1e-9));
+        return Enumerable.Range(0, parts).Select(k => from + ((to - from) * (k + 0.5) / parts));
+    }
+
+    private static bool Lies(double chainage, List<(double From, double To)> pieces) => pieces.Exists(u => chainage > u.From - 1e-9 && chainage < u.To + 1e-9);
+
+    private static IEnumerable<PaintMark> Ends(PaintLine line, Run run, List<(double From, double To)> unpainted)
+    {
+        foreach (var (at, ends, way) in new[] { (0.0, line.BeginsHere, run.DirectionAt(0) * -1), (run.Length, line.EndsHere, run.DirectionAt(run.Length)) })
+        {
+            if (!Lies(at, unpainted))
+            {
+                var place = run.At(at);
+                var across = new SitePoint(-way.North, way.East) * (SignMetres / 2);
+                yield return ends ? new PaintMark(PaintMarkKind.End, place - across, place + across, at) : new PaintMark(PaintMarkKind.GoesOn, place, place + (way * SignMetres), at);
+            }
+        }
+    }
+
+    private static IEnumerable<PaintMark> Bends(Run run, List<(double From, double To)> unpainted)
+    {
+        for (var i = 1; i + 1 < run.Points.Count; i++)
+        {
+            var (a, b, at) = ((run.Points[i] - run.Points[i - 1]).Azimuth, (run.Points[i + 1] - run.Points[i]).Azimuth, run.ChainageOf(i));
+            if (a.ApartFrom(b) >= BendDegrees && !Lies(at, unpainted))
+            {
+                yield return new PaintMark(PaintMarkKind.Bend, run.Points[i], run.Points[i], at);
+            }
+        }
+    }
+
+    private static IEnumerable<PaintMark> Tees(PaintLine line, Run run, List<(double From, double To)> unpainted)
+    {
+        foreach (var (at, towards) in line.Tees)
+        {
+            var station = run.Project(at);
+            var away = towards - station.Foot;
+            if (station.Foot.DistanceTo(towards) is > 0 and var length && !Lies(station.ChainageMetres, unpainted))
+            {
+                yield return new PaintMark(PaintMarkKind.Tee, station.Foot, station.Foot + (away * (Math.Min(SignMetres, length) / length)), station.ChainageMetres);
+            }
+        }
+    }
+}
