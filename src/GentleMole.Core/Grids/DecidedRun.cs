@@ -36,11 +36,7 @@ public sealed record DecidedRun(Run Way, IReadOnlyList<double> CoversMetres, dou
     }
 
     /// <summary>How far a run lies from it beside and below together, metres; null when it lies elsewhere.</summary>
-    private double? ApartFrom(RadarRun run)
-    {
-        var line = new CandidateLine([.. run.Points.Select(p => p.Place)], [], run.Probability, run.LateralUncertaintyMetres, [], null, run.Crossed);
-        return new KnownRun("", Way, LateralMetres + SamePlaceMetres).ApartFrom(line) is { } beside
-            ? beside + (CoversMetres.Count == 0 ? 0 : run.Points.Average(p => Math.Abs(p.CoverMetres - Way.ValueAt(CoversMetres, Way.Project(p.Place).ChainageMetres))))
-            : null;
-    }
+    private double? ApartFrom(RadarRun run) => new KnownRun("", Way, LateralMetres + SamePlaceMetres).ApartFrom(run.AsLine()) is { } beside
+        ? beside + (CoversMetres.Count == 0 ? 0 : run.Points.Average(p => Math.Abs(p.CoverMetres - Way.ValueAt(CoversMetres, Way.Project(p.Place).ChainageMetres))))
+        : null;
 }

@@ -1,3 +1,4 @@
+using GentleMole.Core.Candidates;
 using GentleMole.Core.Site;
 
 namespace GentleMole.Core.Grids;
@@ -13,6 +14,9 @@ public sealed record RadarRun(IReadOnlyList<RunPoint> Points, double CoverUncert
 {
     /// <summary>From here on it is told.</summary>
     public const double ClaimFrom = 0.5;
+
+    /// <summary>The same as a line that a sweep may have found, to be held against lines that are known.</summary>
+    public CandidateLine AsLine() => new([.. Points.Select(p => p.Place)], [], Probability, LateralUncertaintyMetres, [], null, Crossed);
 
     /// <summary>From the first point to the last, metres.</summary>
     public double LengthMetres => Points.Zip(Points.Skip(1), (a, b) => a.Place.DistanceTo(b.Place)).Sum();

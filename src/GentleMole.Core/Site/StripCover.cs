@@ -36,11 +36,11 @@ public static class StripCover
         var isUp = points.Max(p => p.North) - points.Min(p => p.North) > points.Max(p => p.East) - points.Min(p => p.East);
         double Along(SitePoint p) => isUp ? p.North : p.East;
         double Beside(SitePoint p) => isUp ? p.East : p.North;
-        var (long1, short1) = isUp ? (high, wide) : (wide, high);
+        var (alongSheet, besideSheet) = isUp ? (high, wide) : (wide, high);
         var sheets = new List<SitePoint>();
-        foreach (var column in Groups(points, Along, long1))
+        foreach (var column in Groups(points, Along, alongSheet))
         {
-            foreach (var sheet in Groups(column, Beside, short1))
+            foreach (var sheet in Groups(column, Beside, besideSheet))
             {
                 if (sheets.Count == most)
                 {

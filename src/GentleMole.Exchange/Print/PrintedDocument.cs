@@ -31,14 +31,18 @@ public sealed class PrintedDocument : IDisposable
     {
         PrintFonts.Ready();
         (_paper, _foot) = (paper, foot);
+        (WidthMillimetres, HeightMillimetres) = RoomOf(paper);
         (_document.Info.Title, _document.Info.Author, _document.Info.Creator) = (PrintedText.Spelled(title), PrintedText.Spelled(author), "Gentle Mole");
         _text = new PrintedText(XGraphics.CreateMeasureContext(new XSize(1000, 1000), XGraphicsUnit.Point, XPageDirection.Downwards));
     }
 
-    public double WidthMillimetres => _paper.WidthMillimetres - (2 * Margin);
+    public double WidthMillimetres { get; }
 
     /// <summary>Of a whole page between its margins and above its foot.</summary>
-    public double HeightMillimetres => _paper.HeightMillimetres - (2 * Margin) - FootHigh;
+    public double HeightMillimetres { get; }
+
+    /// <summary>What a page of a paper has room for between its margins and above its foot, millimetres.</summary>
+    public static (double Width, double Height) RoomOf(Paper paper) => (paper.WidthMillimetres - (2 * Margin), paper.HeightMillimetres - (2 * Margin) - FootHigh);
 
     /// <summary>Left on the page at hand.</summary>
     public double RoomMillimetres => _page is null ? HeightMillimetres : HeightMillimetres + Margin - _y;

@@ -83,7 +83,8 @@ internal sealed class DigPage(MoleDb db, SheetLoader loader) : PageModel
         }
 
         Sheet = (await loader.LoadAsync(link.JobId, cancellation))!;
-        (Found, Order) = (SheetConflicts.Of(Sheet), SheetConflicts.Of(Sheet).Order());
+        Found = SheetConflicts.Of(Sheet);
+        Order = Found.Order();
         Under = [.. Found.All.GroupBy(c => c.LineId).Select(g => (Sheet.LineById(g.Key)!, (IReadOnlyList<Conflict>)[.. g]))
             .OrderByDescending(u => u.Item2.Max(c => c.Confidence)).ThenBy(u => u.Item2.Min(c => c.RoomMetres?.Low95 ?? double.NegativeInfinity))];
         Others = [.. Sheet.Lines.Where(l => !Under.Any(u => u.Line == l))];

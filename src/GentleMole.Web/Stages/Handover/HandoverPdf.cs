@@ -26,6 +26,10 @@ internal sealed class HandoverPdf
     private const int OfSheets = 250;
     private const double SectionHigh = 52;
 
+    /// <summary>Of the first page, for its plan: the head stands above it, a section below.</summary>
+    private const double FirstPlanShare = 0.42;
+    private const double HeadingHigh = 14;
+
     private static readonly IReadOnlyList<PrintedColumn> StretchColumns =
     [
         new("Dots", 1), new("From E, N", 1.5), new("To E, N", 1.5), new("Across", 1, true), new("Depth to centre", 1.7, true), new("Cover", 0.9, true), new("Level", 0.6, true), new("Confidence", 1.4),
@@ -45,10 +49,10 @@ internal sealed class HandoverPdf
     private HandoverPdf(JobSheet sheet, Person person, PrintChoice choice)
     {
         (_sheet, _person, _choice, _extras) = (sheet, person, choice, new PlanExtras(Silent: SilentOverlay.Handed(sheet)));
-        using var page = new PrintedDocument(choice.Paper, "", "", "");
-        _wide = PrintedDocument.PixelsOf(page.WidthMillimetres);
-        _firstHigh = PrintedDocument.PixelsOf(page.HeightMillimetres * 0.42);
-        _sheetHigh = PrintedDocument.PixelsOf(page.HeightMillimetres - 14);
+        var (width, height) = PrintedDocument.RoomOf(choice.Paper);
+        _wide = PrintedDocument.PixelsOf(width);
+        _firstHigh = PrintedDocument.PixelsOf(height * FirstPlanShare);
+        _sheetHigh = PrintedDocument.PixelsOf(height - HeadingHigh);
         _whole = PrintScales.Fitting(sheet, person.Units, _wide, _firstHigh);
         _scale = choice.Scale ?? (_whole <= SmallestWhole ? _whole : OfSheets);
         _middles = _scale >= _whole ? [] : StripCover.Over(Ways(sheet), _wide * PrintScales.MetresPerPixel(_scale), _sheetHigh * PrintScales.MetresPerPixel(_scale), MostSheets) ?? [];

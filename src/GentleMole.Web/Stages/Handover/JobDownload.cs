@@ -13,14 +13,14 @@ namespace GentleMole.Web.Stages;
 /// <summary>Files of a job, the same for the API and for the links on the sheet.</summary>
 internal static class JobDownload
 {
-    /// <summary>Formats that are written, as the addresses name them.</summary>
-    public static IReadOnlyList<string> Formats { get; } = ["geojson", "kml", "gpkg", "dxf", "csv", Pdf];
+    /// <summary>Those that hold the sheet as data for other programs.</summary>
+    public static IReadOnlyList<string> Open { get; } = ["geojson", "kml", "gpkg", "dxf"];
+
+    /// <summary>All that is written, as the addresses name them.</summary>
+    public static IReadOnlyList<string> Formats { get; } = [.. Open, "csv", Pdf];
 
     /// <summary>The one that asks for paper and scale.</summary>
     public const string Pdf = "pdf";
-
-    /// <summary>Those that hold the sheet as data for other programs.</summary>
-    public static IReadOnlyList<string> Open { get; } = ["geojson", "gpkg", "dxf", "kml"];
 
     /// <summary>The links on the sheet: the same files as the API gives, for the person at the page.</summary>
     public static void MapDownloads(this WebApplication app) => app.MapGet(

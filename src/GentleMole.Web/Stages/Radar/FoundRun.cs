@@ -30,8 +30,7 @@ internal sealed record FoundRun(int Number, RadarRun Run, FoundAs Suggested, She
 
     private static FoundRun Told(RadarRun run, int number, List<(KnownRun Run, UtilityKind Kind, SheetLine? Line, RecordLine? Record)> known, FoundLine? decision)
     {
-        var line = new CandidateLine([.. run.Points.Select(p => p.Place)], [], run.Probability, run.LateralUncertaintyMetres, [], null, run.Crossed);
-        if (KnownRun.Nearest(line, known.Select(k => k.Run)) is not { } near)
+        if (KnownRun.Nearest(run.AsLine(), known.Select(k => k.Run)) is not { } near)
         {
             return new FoundRun(number, run, FoundAs.Unknown, null, null, null, decision);
         }
