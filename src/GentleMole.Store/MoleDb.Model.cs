@@ -62,7 +62,22 @@ public sealed partial class MoleDb
             job.HasIndex(j => j.NoticeNumber).IsUnique().HasFilter("NoticeNumber <> ''");
         });
         builder.Entity<SoughtLine>(line =>
-            line.Property(l => l.ExpectedRun).HasConversion(AsJson<SitePoint>(), Compared<SitePoint>()));
+        {
+            line.Property(l => l.ExpectedRun).HasConversion(AsJson<SitePoint>(), Compared<SitePoint>());
+            line.HasMany(l => l.Photos).WithOne().HasForeignKey(p => p.SoughtLineId).OnDelete(DeleteBehavior.Cascade);
+        });
+        builder.Entity<HandedSheet>(sheet =>
+        {
+            sheet.Property(s => s.Facts).HasMaxLength(int.MaxValue);
+            sheet.HasOne<Job>().WithMany().HasForeignKey(s => s.JobId);
+            sheet.HasIndex(s => new { s.JobId, s.Number }).IsUnique();
+        });
+        builder.Entity<PlaceCustom>(place =>
+        {
+            place.Ignore(p => p.Custom);
+            place.Property(p => p.Signs).HasConversion(AsJson<PlaceSign>(), Compared<PlaceSign>());
+            place.HasIndex(p => p.Name).IsUnique();
+        });
         builder.Entity<Hookup>(hookup =>
         {
             hookup.Ignore(h => h.Connection).Ignore(h => h.Stake);
@@ -256,6 +271,7 @@ public sealed partial class MoleDb
         {
             firm.Property(f => f.Id).ValueGeneratedNever();
             firm.Ignore(f => f.Rules).Ignore(f => f.CircuitLimits);
+            firm.Property(f => f.ShippedPlace).HasDefaultValue(Core.Paint.PaintCustom.Shipped[0].Name);
         });
         builder.Entity<HolidayRow>().HasKey(h => h.Date);
         builder.Entity<TokenRow>().HasIndex(t => t.TokenHash).IsUnique();

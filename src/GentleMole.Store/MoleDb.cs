@@ -114,6 +114,10 @@ public sealed partial class MoleDb(DbContextOptions<MoleDb> options, ChangeConte
 
     public DbSet<DoorTries> Tries => Set<DoorTries>();
 
+    public DbSet<PlaceCustom> Places => Set<PlaceCustom>();
+
+    public DbSet<HandedSheet> Handed => Set<HandedSheet>();
+
     public DbSet<DiggerLink> DiggerLinks => Set<DiggerLink>();
 
     public DbSet<JobGrant> Grants => Set<JobGrant>();

@@ -119,6 +119,7 @@ internal static class MoleApp
         app.MapPhotos();
         app.MapLive();
         app.MapCalendar();
+        app.MapPlaceStyle();
         app.MapBackups();
         app.MapRazorPages();
         return app;

@@ -13,7 +13,7 @@ public class PrintTests
 
     private static byte[] Printed(Action<PrintedDocument> write, Paper? paper = null)
     {
-        using var document = new PrintedDocument(paper ?? Paper.All[0], "Sheet of a made-up yard", "Nobody", "made-up yard · code 1234");
+        using var document = new PrintedDocument(paper ?? Paper.All[0], "Sheet of a made-up yard", "Nobody", "made-up yard · code 1234", PaintCustom.Shipped[0]);
         write(document);
         using var stream = new MemoryStream();
         document.Save(stream);

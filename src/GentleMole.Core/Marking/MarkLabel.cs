@@ -1,4 +1,3 @@
-using GentleMole.Core.Lines;
 using GentleMole.Core.Measures;
 using NodaTime;
 using NodaTime.Text;
@@ -12,10 +11,12 @@ public static class MarkLabel
     /// Letter, owner's letters, size and material, depth to the centre with its ±, and the date of the reading, since cover
     /// changes; e.g. <c>G TG 63 PE  d 0.64 ±0.08 m  23 Nov 26</c>.
     /// </summary>
+    /// <param name="sign">The letters of the utility, as the place wants them.</param>
+    /// <param name="ducts">How many ducts lie there; 0 where nobody has said it.</param>
     public static string Compose(
-        UtilityKind kind, string owner, double? outsideDiameterMetres, string? material, Estimate? depth, LocalDate readOn, UnitSystem units)
+        string sign, string owner, double? outsideDiameterMetres, string? material, int ducts, Estimate? depth, LocalDate readOn, UnitSystem units)
     {
-        var parts = new List<string> { Utilities.Letter(kind) };
+        var parts = new List<string> { sign };
         if (Initials(owner) is { Length: > 0 } letters)
         {
             parts.Add(letters);
@@ -26,6 +27,11 @@ public static class MarkLabel
         if (body.Length > 0)
         {
             parts.Add(body);
+        }
+
+        if (ducts > 0)
+        {
+            parts.Add(ducts == 1 ? "1 duct" : $"{ducts} ducts");
         }
 
         if (depth is { } d)

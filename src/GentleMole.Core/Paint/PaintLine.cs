@@ -11,6 +11,9 @@ namespace GentleMole.Core.Paint;
 /// <param name="OutsideMetres">How thick it is; null where nobody knows.</param>
 public sealed record PaintLine(int LineId, UtilityKind Kind, TracedLine Traced, string Label, double? OutsideMetres)
 {
+    /// <summary>Somebody still has to say what it is: all of it is painted as a question.</summary>
+    public bool IsAsked { get; init; }
+
     /// <summary>It is known to end at its first dot.</summary>
     public bool BeginsHere { get; init; }
 

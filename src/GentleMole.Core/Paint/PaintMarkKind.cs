@@ -24,6 +24,12 @@ public enum PaintMarkKind
     /// <summary>A question mark: here it is not sure.</summary>
     Query = 6,
 
-    /// <summary>A stake or flag in its place, where paint does not hold.</summary>
+    /// <summary>A stake or flag on the line, where paint does not hold.</summary>
     Stake = 7,
+
+    /// <summary>A stake beside it, out of the way of works, with how far it is to the line.</summary>
+    OffsetStake = 8,
+
+    /// <summary>The dot that was found, with a short stroke that shows which way the line runs there.</summary>
+    Tick = 9,
 }

@@ -7,7 +7,7 @@ namespace GentleMole.Core.Paint;
 /// <summary>
 /// What to paint of one line. Only what is sure is painted as a line: a doubtful stretch gets question marks between wider dashes, and one that
 /// was not found (level D, or a gap that is too long) gets nothing. A pipe that is wide is marked at both its edges. Where paint does not hold,
-/// stakes stand instead.
+/// stakes stand instead: on the line, or where works drive over it beside it with how far it is.
 /// </summary>
 public sealed class PaintPlan
 {
@@ -20,17 +20,21 @@ public sealed class PaintPlan
     /// <summary>Paint for a label, an arrow, a question mark.</summary>
     public const double MillilitresPerSign = 12;
 
-    /// <summary>Of a way, so long a turn is a bend, degrees.</summary>
-    private const double BendDegrees = 20;
     private const double StakeEveryMetres = 5;
+    private const double OffsetStepMetres = 0.5;
+
+    /// <summary>A stake farther beside its line than this is measured back wrongly.</summary>
+    private const double MostOffsetMetres = 6;
     private const double SignMetres = 0.3;
     private const double DoubtfulGaps = 2;
     private const double SecondsPerDash = 6;
     private const double SecondsPerSign = 25;
     private const double SecondsPerStake = 60;
+    private const double SecondsPerOffset = 120;
     private const double MetresPerSecond = 0.7;
 
-    private PaintPlan(PaintLine line, IReadOnlyList<PaintMark> marks, IReadOnlyList<(double FromMetres, double ToMetres)> unpainted) => (Line, Marks, Unpainted) = (line, marks, unpainted);
+    private PaintPlan(PaintLine line, IReadOnlyList<PaintMark> marks, IReadOnlyList<(double FromMetres, double ToMetres)> unpainted, IReadOnlyList<double> homeless) =>
+        (Line, Marks, Unpainted, Homeless) = (line, marks, unpainted, homeless);
 
     /// <summary>Which line.</summary>
     public PaintLine Line { get; }
@@ -41,11 +45,17 @@ public sealed class PaintPlan
     /// <summary>Stretches of which nothing is painted, along the line: not found well enough.</summary>
     public IReadOnlyList<(double FromMetres, double ToMetres)> Unpainted { get; }
 
+    /// <summary>Chainages at which neither paint nor a stake has a place: there the line is tied in from two things that stay.</summary>
+    public IReadOnlyList<double> Homeless { get; }
+
+    /// <summary>Dots to look at again before anything is painted.</summary>
+    public IReadOnlyList<LineUp> LookAgain => LineUp.Of(Line.Traced);
+
     /// <summary>Paint that it takes, millilitres.</summary>
     public double Millilitres => Marks.Sum(m => m.Kind switch
     {
-        PaintMarkKind.Stake => 0,
-        PaintMarkKind.Dash => m.LengthMetres * MillilitresPerMetre,
+        PaintMarkKind.Stake or PaintMarkKind.OffsetStake => 0,
+        PaintMarkKind.Dash or PaintMarkKind.Tick => m.LengthMetres * MillilitresPerMetre,
         _ => MillilitresPerSign,
     });
 
@@ -56,23 +66,25 @@ public sealed class PaintPlan
     public double Seconds => (3 * (Line.Traced.Run?.Length ?? 0) / MetresPerSecond) + Marks.Sum(m => m.Kind switch
     {
         PaintMarkKind.Stake => SecondsPerStake,
-        PaintMarkKind.Dash => SecondsPerDash,
+        PaintMarkKind.OffsetStake => SecondsPerOffset,
+        PaintMarkKind.Dash or PaintMarkKind.Tick => SecondsPerDash,
         _ => SecondsPerSign,
     });
 
     /// <param name="line">What was marked.</param>
     /// <param name="custom">Of the place.</param>
-    /// <param name="holdsPaint">Whether paint holds at a place: not on gravel, snow, or where works drive.</param>
-    public static PaintPlan Of(PaintLine line, PaintCustom custom, Func<SitePoint, bool> holdsPaint)
+    /// <param name="ground">What becomes of paint at a place.</param>
+    public static PaintPlan Of(PaintLine line, PaintCustom custom, Func<SitePoint, PaintGround> ground)
     {
         if (line.Traced.Run is not { } run)
         {
-            return new PaintPlan(line, [], []);
+            return new PaintPlan(line, [], [], []);
         }
 
+        var homeless = new List<double>();
         var marks = new List<PaintMark>();
         var unpainted = new List<(double, double)>();
-        foreach (var (from, to, isSure, isPainted) in Pieces(line.Traced))
+        foreach (var (from, to, isSure, isPainted) in Pieces(line))
         {
             if (!isPainted)
             {
@@ -80,13 +92,13 @@ public sealed class PaintPlan
                 continue;
             }
 
-            marks.AddRange(Stretch(line, run, custom, from, to, isSure, holdsPaint));
+            marks.AddRange(Stretch(line, run, custom, from, to, isSure, ground));
+            homeless.AddRange(Stakes(line, run, custom, from, to, ground, marks));
         }
 
-        marks.AddRange(Ends(line, run, unpainted));
-        marks.AddRange(Bends(run, unpainted));
-        marks.AddRange(Tees(line, run, unpainted));
-        return new PaintPlan(line, [.. marks.OrderBy(m => m.ChainageMetres).ThenBy(m => m.Kind)], unpainted);
+        PaintMark[] signs = [.. Ticks(line, run, unpainted), .. Ends(line, run, unpainted), .. Bends(run, unpainted), .. Tees(line, run, unpainted)];
+        marks.AddRange(signs.Where(s => ground(s.From) == PaintGround.Holds));
+        return new PaintPlan(line, [.. marks.OrderBy(m => m.ChainageMetres).ThenBy(m => m.Kind)], unpainted, homeless);
     }
 
     /// <summary>
@@ -113,13 +125,13 @@ public sealed class PaintPlan
     }
 
     /// <summary>Neighbouring stretches that are painted alike, as one.</summary>
-    private static List<(double From, double To, bool IsSure, bool IsPainted)> Pieces(TracedLine traced)
+    private static List<(double From, double To, bool IsSure, bool IsPainted)> Pieces(PaintLine line)
     {
         var pieces = new List<(double From, double To, bool IsSure, bool IsPainted)>();
-        foreach (var s in traced.Stretches)
+        foreach (var s in line.Traced.Stretches)
         {
             var isPainted = !s.TooLong && s.Quality != QualityLevel.D && s.Confidence != Verdict.Reject;
-            var isSure = isPainted && s.Confidence == Verdict.Sound;
+            var isSure = isPainted && !line.IsAsked && s.Confidence == Verdict.Sound;
             if (pieces.Count > 0 && pieces[^1] is var last && last.IsSure == isSure && last.IsPainted == isPainted)
             {
                 pieces[^1] = last with { To = s.ToChainageMetres };
@@ -133,32 +145,19 @@ public sealed class PaintPlan
         return pieces;
     }
 
-    private static IEnumerable<PaintMark> Stretch(PaintLine line, Run run, PaintCustom custom, double from, double to, bool isSure, Func<SitePoint, bool> holdsPaint)
+    private static IEnumerable<PaintMark> Stretch(PaintLine line, Run run, PaintCustom custom, double from, double to, bool isSure, Func<SitePoint, PaintGround> ground)
     {
         var gap = custom.GapMetres * (isSure ? 1 : DoubtfulGaps);
         double[] sides = line.OutsideMetres is { } outside && outside >= WideFromMetres ? [-outside / 2, outside / 2] : [0];
-        var lastStake = double.NegativeInfinity;
-        foreach (var (begin, end) in Dashes(from, to, custom.DashMetres, gap))
+        foreach (var (begin, end) in Dashes(from, to, custom.DashMetres, gap).Where(d => Holds(run, (d.From + d.To) / 2)))
         {
-            var middle = (begin + end) / 2;
-            if (!holdsPaint(run.At(middle)))
-            {
-                if (middle - lastStake >= StakeEveryMetres)
-                {
-                    yield return new PaintMark(PaintMarkKind.Stake, run.At(middle), run.At(middle), middle, line.Label);
-                    lastStake = middle;
-                }
-
-                continue;
-            }
-
             foreach (var side in sides)
             {
-                yield return new PaintMark(PaintMarkKind.Dash, run.At(begin, side), run.At(end, side), middle);
+                yield return new PaintMark(PaintMarkKind.Dash, run.At(begin, side), run.At(end, side), (begin + end) / 2);
             }
         }
 
-        foreach (var at in Evenly(from, to, custom.LabelEveryMetres).Where(a => holdsPaint(run.At(a))))
+        foreach (var at in Evenly(from, to, custom.LabelEveryMetres).Where(a => Holds(run, a)))
         {
             yield return new PaintMark(PaintMarkKind.Label, run.At(at), run.At(at), at, line.Label);
             if (!isSure)
@@ -166,6 +165,83 @@ public sealed class PaintPlan
                 yield return new PaintMark(PaintMarkKind.Query, run.At(at), run.At(at), at, "?");
             }
         }
+
+        bool Holds(Run way, double at) => ground(way.At(at)) == PaintGround.Holds;
+    }
+
+    /// <summary>Puts stakes where paint does not hold: where such a piece begins, then at equal steps, and where it ends.</summary>
+    /// <returns>Where not even a stake has a place.</returns>
+    private static List<double> Stakes(PaintLine line, Run run, PaintCustom custom, double from, double to, Func<SitePoint, PaintGround> ground, List<PaintMark> marks)
+    {
+        var homeless = new List<double>();
+        foreach (var (begin, end) in Lost(run, from, to, Math.Min(custom.DashMetres, 0.5), ground))
+        {
+            var steps = Math.Max(1, (int)Math.Ceiling(((end - begin) / StakeEveryMetres) - 1e-9));
+            foreach (var at in end - begin < 1e-9 ? [begin] : Enumerable.Range(0, steps + 1).Select(k => begin + ((end - begin) * k / steps)))
+            {
+                var place = run.At(at);
+                if (ground(place) == PaintGround.Loose)
+                {
+                    marks.Add(new PaintMark(PaintMarkKind.Stake, place, place, at, line.Label));
+                }
+                else if (Beside(run, at, ground) is { } beside)
+                {
+                    marks.Add(new PaintMark(PaintMarkKind.OffsetStake, beside, place, at, line.Label));
+                }
+                else
+                {
+                    homeless.Add(at);
+                }
+            }
+        }
+
+        return homeless;
+    }
+
+    /// <summary>Pieces on which paint does not hold.</summary>
+    private static IEnumerable<(double From, double To)> Lost(Run run, double from, double to, double step, Func<SitePoint, PaintGround> ground)
+    {
+        var steps = Math.Max(1, (int)Math.Ceiling((to - from) / step));
+        (double From, double To)? open = null;
+        PaintGround? of = null;
+        for (var k = 0; k <= steps; k++)
+        {
+            var at = from + ((to - from) * k / steps);
+            var here = ground(run.At(at));
+            if (open is { } piece && here != of)
+            {
+                yield return piece;
+                open = null;
+            }
+
+            if (here != PaintGround.Holds)
+            {
+                open = (open?.From ?? at, at);
+                of = here;
+            }
+        }
+
+        if (open is { } last)
+        {
+            yield return last;
+        }
+    }
+
+    /// <summary>The nearest place square beside the line that nobody drives over.</summary>
+    private static SitePoint? Beside(Run run, double at, Func<SitePoint, PaintGround> ground)
+    {
+        for (var away = 2 * OffsetStepMetres; away <= MostOffsetMetres; away += OffsetStepMetres)
+        {
+            foreach (var side in new[] { away, -away })
+            {
+                if (run.At(at, side) is var place && ground(place) != PaintGround.Driven)
+                {
+                    return place;
+                }
+            }
+        }
+
+        return null;
     }
 
     /// <summary>Dashes that begin where the piece begins and end where it ends, with equal gaps between them that are no longer than asked for.</summary>
@@ -194,6 +270,15 @@ public sealed class PaintPlan
 
     private static bool Lies(double chainage, List<(double From, double To)> pieces) => pieces.Exists(u => chainage > u.From - 1e-9 && chainage < u.To + 1e-9);
 
+    private static IEnumerable<PaintMark> Ticks(PaintLine line, Run run, List<(double From, double To)> unpainted)
+    {
+        foreach (var at in line.Traced.Stretches.Select(s => s.FromChainageMetres).Append(run.Length).Where(a => !Lies(a, unpainted)))
+        {
+            var along = run.DirectionAt(at) * (SignMetres / 4);
+            yield return new PaintMark(PaintMarkKind.Tick, run.At(at) - along, run.At(at) + along, at);
+        }
+    }
+
     private static IEnumerable<PaintMark> Ends(PaintLine line, Run run, List<(double From, double To)> unpainted)
     {
         foreach (var (at, ends, way) in new[] { (0.0, line.BeginsHere, run.DirectionAt(0) * -1), (run.Length, line.EndsHere, run.DirectionAt(run.Length)) })
@@ -212,7 +297,7 @@ public sealed class PaintPlan
         for (var i = 1; i + 1 < run.Points.Count; i++)
         {
             var (a, b, at) = ((run.Points[i] - run.Points[i - 1]).Azimuth, (run.Points[i + 1] - run.Points[i]).Azimuth, run.ChainageOf(i));
-            if (a.ApartFrom(b) >= BendDegrees && !Lies(at, unpainted))
+            if (a.ApartFrom(b) >= LineUp.BendDegrees && !Lies(at, unpainted))
             {
                 yield return new PaintMark(PaintMarkKind.Bend, run.Points[i], run.Points[i], at);
             }

@@ -38,10 +38,10 @@ public sealed record DotContext
     public IReadOnlyList<GroundBand> ByGround { get; init; } = [];
 
     /// <summary>Half the tolerance zone.</summary>
-    public double ToleranceMetres { get; init; } = PlaceProfile.Default.ToleranceMetres;
+    public double ToleranceMetres { get; init; } = 0.5;
 
     /// <summary>How the place marks where peak and null part.</summary>
-    public MarkSchool School { get; init; } = PlaceProfile.Default.School;
+    public MarkSchool School { get; init; } = MarkSchool.Corrected;
 
     /// <summary>The floor as a part of what the lower coil hears over a line of this current and depth; 0 where either is not known.</summary>
     public double FloorPart(double depthMetres, double? milliamps) => FloorNanotesla is { } floor && milliamps is > 0 and var current

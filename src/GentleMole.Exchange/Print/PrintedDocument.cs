@@ -1,4 +1,5 @@
 using GentleMole.Core.Lines;
+using GentleMole.Core.Paint;
 using GentleMole.Exchange.Scenes;
 using PdfSharp.Drawing;
 using PdfSharp.Pdf;
@@ -23,14 +24,16 @@ public sealed class PrintedDocument : IDisposable
     private readonly Paper _paper;
     private readonly string _foot;
     private readonly PrintedText _text;
+    private readonly PaintCustom _custom;
     private XGraphics? _page;
     private double _y;
 
     /// <param name="foot">What the foot of every page says before its number.</param>
-    public PrintedDocument(Paper paper, string title, string author, string foot)
+    /// <param name="custom">Of the place: the paint of utilities.</param>
+    public PrintedDocument(Paper paper, string title, string author, string foot, PaintCustom custom)
     {
         PrintFonts.Ready();
-        (_paper, _foot) = (paper, foot);
+        (_paper, _foot, _custom) = (paper, foot, custom);
         (WidthMillimetres, HeightMillimetres) = RoomOf(paper);
         (_document.Info.Title, _document.Info.Author, _document.Info.Creator) = (PrintedText.Spelled(title), PrintedText.Spelled(author), "Gentle Mole");
         _text = new PrintedText(XGraphics.CreateMeasureContext(new XSize(1000, 1000), XGraphicsUnit.Point, XPageDirection.Downwards));
@@ -189,7 +192,7 @@ public sealed class PrintedDocument : IDisposable
         var (wide, high) = (MillimetresOf(scene.Frame.Width), MillimetresOf(scene.Frame.Height));
         Need(high + 1);
         new ScenePainter(_page!).Paint(scene, Margin * PointsPerMillimetre, _y * PointsPerMillimetre);
-        _page!.DrawRectangle(new XPen(ScenePainter.Colour(Tint.Ink, null, 1), 0.8), Margin * PointsPerMillimetre, _y * PointsPerMillimetre, wide * PointsPerMillimetre, high * PointsPerMillimetre);
+        _page!.DrawRectangle(new XPen(ScenePainter.Colour(Tint.Ink, null, 1, _custom), 0.8), Margin * PointsPerMillimetre, _y * PointsPerMillimetre, wide * PointsPerMillimetre, high * PointsPerMillimetre);
         _y += high + 1.5;
     }
 
@@ -246,9 +249,9 @@ public sealed class PrintedDocument : IDisposable
         {
             using var page = XGraphics.FromPdfPage(_document.Pages[i], XGraphicsPdfPageOptions.Append);
             var (y, right, number) = ((_paper.HeightMillimetres - Margin) * PointsPerMillimetre, (_paper.WidthMillimetres - Margin) * PointsPerMillimetre, $"page {i + 1} of {_document.PageCount}");
-            var ink = new XSolidBrush(ScenePainter.Colour(Tint.Soil4, null, 1));
+            var ink = new XSolidBrush(ScenePainter.Colour(Tint.Soil4, null, 1, _custom));
             var line = _text.Lines(_foot, font, right - (Margin * PointsPerMillimetre) - 60)[0];
-            page.DrawLine(new XPen(ScenePainter.Colour(Tint.Soil3, null, 1), 0.5), Margin * PointsPerMillimetre, y - 10, right, y - 10);
+            page.DrawLine(new XPen(ScenePainter.Colour(Tint.Soil3, null, 1, _custom), 0.5), Margin * PointsPerMillimetre, y - 10, right, y - 10);
             page.DrawString(line, font, ink, Margin * PointsPerMillimetre, y);
             page.DrawString(number, font, ink, right - _text.Width(number, font), y);
         }
@@ -327,11 +330,11 @@ public sealed class PrintedDocument : IDisposable
     }
 
     private void Put(string text, XFont font, double left, Tint tint, double points = Body) =>
-        _page!.DrawString(PrintedText.Spelled(text), font, new XSolidBrush(ScenePainter.Colour(tint, null, 1)), left * PointsPerMillimetre, (_y * PointsPerMillimetre) + (points * 0.98));
+        _page!.DrawString(PrintedText.Spelled(text), font, new XSolidBrush(ScenePainter.Colour(tint, null, 1, _custom)), left * PointsPerMillimetre, (_y * PointsPerMillimetre) + (points * 0.98));
 
     private void Rule(Tint tint, double millimetres) =>
-        _page!.DrawLine(new XPen(ScenePainter.Colour(tint, null, 1), millimetres * PointsPerMillimetre), Margin * PointsPerMillimetre, _y * PointsPerMillimetre, (Margin + WidthMillimetres) * PointsPerMillimetre, _y * PointsPerMillimetre);
+        _page!.DrawLine(new XPen(ScenePainter.Colour(tint, null, 1, _custom), millimetres * PointsPerMillimetre), Margin * PointsPerMillimetre, _y * PointsPerMillimetre, (Margin + WidthMillimetres) * PointsPerMillimetre, _y * PointsPerMillimetre);
 
     private void Box(double left, double top, double wide, double high, Tint tint, UtilityKind? paint) =>
-        _page!.DrawRectangle(new XSolidBrush(ScenePainter.Colour(tint, paint, 1)), left * PointsPerMillimetre, top * PointsPerMillimetre, wide * PointsPerMillimetre, high * PointsPerMillimetre);
+        _page!.DrawRectangle(new XSolidBrush(ScenePainter.Colour(tint, paint, 1, _custom)), left * PointsPerMillimetre, top * PointsPerMillimetre, wide * PointsPerMillimetre, high * PointsPerMillimetre);
 }

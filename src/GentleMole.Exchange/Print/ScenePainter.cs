@@ -1,5 +1,6 @@
 using System.Globalization;
 using GentleMole.Core.Lines;
+using GentleMole.Core.Paint;
 using GentleMole.Exchange.Scenes;
 using PdfSharp.Drawing;
 
@@ -16,11 +17,12 @@ internal sealed class ScenePainter(XGraphics graphics)
 
     private readonly Dictionary<(Look Look, UtilityKind? Paint), (XPen? Pen, XBrush? Brush)> _tools = [];
     private SceneFrame _frame = SceneFrame.Chart(1, 1);
+    private PaintCustom _custom = PaintCustom.Shipped[0];
 
     /// <summary>Paints it with its upper left corner at a place, points; nothing of it goes over its edge.</summary>
     public void Paint(Scene scene, double left, double top)
     {
-        _frame = scene.Frame;
+        (_frame, _custom) = (scene.Frame, scene.Custom);
         _tools.Clear();
         var before = graphics.Save();
         graphics.IntersectClip(new XRect(left, top, _frame.Width * PointsPerPixel, _frame.Height * PointsPerPixel));
@@ -37,7 +39,7 @@ internal sealed class ScenePainter(XGraphics graphics)
             var (x, y) = _frame.Pixels(label.Anchor);
             if (label.LeaderRight is { } right)
             {
-                graphics.DrawLine(new XPen(Colour(Tint.Ink, null, 1), 1), x, y, x + right, y + label.LeaderDown);
+                graphics.DrawLine(new XPen(Colour(Tint.Ink, null, 1, _custom), 1), x, y, x + right, y + label.LeaderDown);
             }
 
             Write(label.Label.Text, label.Label.Look, null, x + label.Right, y + label.Down + (label.Label.Look.Size * 0.35), -1);
@@ -161,7 +163,7 @@ internal sealed class ScenePainter(XGraphics graphics)
         }
 
         var width = look.InUnits ? look.Width / _frame.UnitsAcross : look.Width;
-        var pen = look.Stroke == Tint.None || width <= 0 ? null : new XPen(Colour(look.Stroke, paint, look.StrokeOpacity), width) { LineJoin = XLineJoin.Round, LineCap = look.RoundEnds ? XLineCap.Round : XLineCap.Flat };
+        var pen = look.Stroke == Tint.None || width <= 0 ? null : new XPen(Colour(look.Stroke, paint, look.StrokeOpacity, _custom), width) { LineJoin = XLineJoin.Round, LineCap = look.RoundEnds ? XLineCap.Round : XLineCap.Flat };
         if (pen is not null && look.Dash.Length > 0)
         {
             // The library counts dashes in widths of the pen.
@@ -171,11 +173,11 @@ internal sealed class ScenePainter(XGraphics graphics)
         return _tools[(look, paint)] = (pen, look.Fill == Tint.None ? null : Brush(look.Fill, paint, look.FillOpacity));
     }
 
-    private static XSolidBrush Brush(Tint tint, UtilityKind? paint, double opacity) => new(Colour(tint, paint, opacity));
+    private XSolidBrush Brush(Tint tint, UtilityKind? paint, double opacity) => new(Colour(tint, paint, opacity, _custom));
 
-    public static XColor Colour(Tint tint, UtilityKind? paint, double opacity)
+    public static XColor Colour(Tint tint, UtilityKind? paint, double opacity, PaintCustom custom)
     {
-        var rgb = int.Parse(Tints.Hex(tint, paint)!.AsSpan(1), NumberStyles.HexNumber, CultureInfo.InvariantCulture);
+        var rgb = int.Parse(Tints.Hex(tint, paint, custom)!.AsSpan(1), NumberStyles.HexNumber, CultureInfo.InvariantCulture);
         return XColor.FromArgb((int)Math.Round(255 * opacity), rgb >> 16, (rgb >> 8) & 255, rgb & 255);
     }
 }

@@ -59,7 +59,7 @@ public sealed class SvgScene(Scene scene, SvgMode mode, bool standsAlone = false
         return string.Create(CultureInfo.InvariantCulture, $"""
             <svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 {frame.Width} {frame.Height}" width="{frame.Width}" height="{frame.Height}" font-family="Atkinson Hyperlegible Next, Atkinson, sans-serif">
             <title>{Encoded(scene.Name)}</title>
-            <rect width="{frame.Width}" height="{frame.Height}" fill="{Tints.Hex(Tint.Paper, null)}"/>
+            <rect width="{frame.Width}" height="{frame.Height}" fill="{Tints.Hex(Tint.Paper, null, scene.Custom)}"/>
             {new SvgScene(scene, SvgMode.Pixels, standsAlone: true).Inner()}
             </svg>
             """);
@@ -307,7 +307,7 @@ public sealed class SvgScene(Scene scene, SvgMode mode, bool standsAlone = false
         }
     }
 
-    private string Colour(Tint tint, UtilityKind? paint) => standsAlone ? Tints.Hex(tint, paint) ?? "none" : tint switch
+    private string Colour(Tint tint, UtilityKind? paint) => standsAlone ? Tints.Hex(tint, paint, scene.Custom) ?? "none" : tint switch
     {
         Tint.None => "none",
         Tint.OnPaint => "var(--on-paint)",

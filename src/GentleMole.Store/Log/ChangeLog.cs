@@ -43,6 +43,7 @@ internal static class ChangeLog
         ["TokenRow." + nameof(TokenRow.LastUsedAt)] = "changes with every use",
         ["PutAside." + nameof(PutAside.Content)] = "kept as it came with the notice put aside",
         ["SoughtLine." + nameof(SoughtLine.DotsNumbered)] = "counts dots, which are logged",
+        ["HandedSheet." + nameof(HandedSheet.Facts)] = "long, and the code that is logged is made of it",
         ["FirmSettings." + nameof(FirmSettings.CentreCursor)] = "moves with every notice taken",
     };
 

@@ -514,12 +514,21 @@ namespace GentleMole.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<int?>("PlaceCustomId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("PlaceName")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<int>("School")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("ShippedPlace")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValue("Pellow Bay");
 
                     b.Property<double>("StopLoopOhms")
                         .HasColumnType("REAL");
@@ -830,6 +839,65 @@ namespace GentleMole.Store.Migrations
                     b.ToTable("GuideNotes");
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.HandedSheet", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Account")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Code")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Facts")
+                        .IsRequired()
+                        .HasMaxLength(2147483647)
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("GivenBy")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("GivenSign")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Head")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Number")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("TakenAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("TakenBy")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("TakenSign")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("JobId", "Number")
+                        .IsUnique();
+
+                    b.ToTable("Handed");
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.HolidayRow", b =>
                 {
                     b.Property<DateOnly>("Date")
@@ -1130,6 +1198,9 @@ namespace GentleMole.Store.Migrations
                     b.Property<DateOnly?>("OutlinedOn")
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("PaintGround")
+                        .HasColumnType("INTEGER");
+
                     b.Property<bool>("PoorSight")
                         .HasColumnType("INTEGER");
 
@@ -1158,6 +1229,9 @@ namespace GentleMole.Store.Migrations
                     b.Property<string>("Where")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<bool>("WorksDrive")
+                        .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
 
@@ -1538,6 +1612,9 @@ namespace GentleMole.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<int?>("SoughtLineId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<DateTime?>("TakenAt")
                         .HasColumnType("TEXT");
 
@@ -1551,6 +1628,46 @@ namespace GentleMole.Store.Migrations
                     b.HasIndex("JobId");
 
                     b.ToTable("Photos");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.PlaceCustom", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double>("DashMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("GapMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("LabelEveryMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("School")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Signs")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("ToleranceMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<int>("Units")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Name")
+                        .IsUnique();
+
+                    b.ToTable("Places");
                 });
 
             modelBuilder.Entity("GentleMole.Store.Model.PushedFix", b =>
@@ -2289,6 +2406,9 @@ namespace GentleMole.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("PaintGround")
+                        .HasColumnType("INTEGER");
+
                     b.Property<DateTime?>("PlacedAt")
                         .HasColumnType("TEXT");
 
@@ -2994,6 +3114,15 @@ namespace GentleMole.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.HandedSheet", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.Job", null)
+                        .WithMany()
+                        .HasForeignKey("JobId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.Hookup", b =>
                 {
                     b.HasOne("GentleMole.Store.Model.Job", null)
@@ -3085,6 +3214,11 @@ namespace GentleMole.Store.Migrations
                     b.HasOne("GentleMole.Store.Model.SiteFeature", null)
                         .WithMany("Photos")
                         .HasForeignKey("FeatureId")
+                        .OnDelete(DeleteBehavior.Cascade);
+
+                    b.HasOne("GentleMole.Store.Model.SoughtLine", null)
+                        .WithMany("Photos")
+                        .HasForeignKey("SoughtLineId")
                         .OnDelete(DeleteBehavior.Cascade);
 
                     b.HasOne("GentleMole.Store.Model.UncoveredLine", null)
@@ -3418,6 +3552,11 @@ namespace GentleMole.Store.Migrations
                     b.Navigation("Finds");
 
                     b.Navigation("Fixes");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.SoughtLine", b =>
+                {
+                    b.Navigation("Photos");
                 });
 
             modelBuilder.Entity("GentleMole.Store.Model.Sweep", b =>

@@ -17,6 +17,12 @@ public sealed class FirmSettings
 
     public string PlaceName { get; set; } = "";
 
+    /// <summary>The place whose customs hold, of those the firm keeps; null for one that ships.</summary>
+    public int? PlaceCustomId { get; set; }
+
+    /// <summary>Name of the one that ships, where none of the firm's own is chosen.</summary>
+    public string ShippedPlace { get; set; } = Core.Paint.PaintCustom.Shipped[0].Name;
+
     public string TimeZone { get; set; } = "Europe/London";
 
     /// <summary>Provisional site origin of new jobs, until each is tied to a measured position.</summary>

@@ -1,6 +1,7 @@
 using GentleMole.Core.Job;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Notices;
+using GentleMole.Core.Paint;
 using GentleMole.Core.Site;
 using GentleMole.Core.Walk;
 using NodaTime;
@@ -63,6 +64,12 @@ public sealed class Job
     public SiteGround Ground { get; set; }
 
     public SiteConditions Conditions { get; set; }
+
+    /// <summary>What becomes of paint on the site as a whole.</summary>
+    public PaintGround PaintGround { get; set; }
+
+    /// <summary>The works drive over the dig and a little round it: paint and stakes there do not last.</summary>
+    public bool WorksDrive { get; set; }
 
     /// <summary>Two points, or none: the tape that dots are measured along.</summary>
     public List<SitePoint> Tape { get; set; } = [];

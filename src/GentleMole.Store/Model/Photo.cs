@@ -10,12 +10,14 @@ public sealed class Photo : IJobPart
 
     public int JobId { get; set; }
 
-    /// <summary>What it shows: a feature on the site, what a camera saw in a pipe, or what was dug up; one of them.</summary>
+    /// <summary>What it shows: a feature on the site, what a camera saw in a pipe, what was dug up, or the marks of a line; one of them.</summary>
     public int? FeatureId { get; set; }
 
     public int? CameraFindId { get; set; }
 
     public Guid? UncoveredLineId { get; set; }
+
+    public int? SoughtLineId { get; set; }
 
     /// <summary><c>jpg</c> or <c>png</c>.</summary>
     public required string Format { get; set; }

@@ -23,6 +23,9 @@ public sealed class SiteFeature : IJobPart
     /// <summary>What an outline is covered with, for finding a place for the stake.</summary>
     public Core.Site.Surface Surface { get; set; }
 
+    /// <summary>What becomes of paint inside an outline.</summary>
+    public Core.Paint.PaintGround PaintGround { get; set; }
+
     /// <summary>What it belongs to, if it can be told.</summary>
     public UtilityKind? Utility { get; set; }
 

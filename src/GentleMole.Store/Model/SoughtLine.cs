@@ -33,4 +33,7 @@ public sealed class SoughtLine : IJobPart
     public string AnswerNote { get; set; } = "";
 
     public Instant? AnsweredAt { get; set; }
+
+    /// <summary>Photographs of its marks on the ground.</summary>
+    public List<Photo> Photos { get; } = [];
 }

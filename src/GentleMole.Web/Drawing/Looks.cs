@@ -26,6 +26,11 @@ internal static class Looks
     public static readonly Look MarkLine = new("mark-line", Tint.Paint, 4);
     public static readonly Look MarkDoubt = new("mark-doubt", Tint.Paper, 4) { Dash = "5 7" };
 
+    public static readonly Look StrokeCase = new("stroke-case", Tint.Ink, 6.5);
+    public static readonly Look Stroke = new("stroke", Tint.Paint, 4.5);
+    public static readonly Look NotPainted = new("not-painted", Tint.Soil4, 1.4) { Dash = "1 5", RoundEnds = true };
+    public static readonly Look PaintSign = new("paint-sign", Tint.Ink, 2.6) { RoundEnds = true };
+
     public static readonly Look NoMachine = new("no-machine", Tint.Ink, 1.4, Tint.Ink) { FillOpacity = 0.13, Dash = "2 4" };
 
     public static readonly Look Painted = new("painted", Tint.Ink, 1.6, Tint.Paint);

@@ -40,7 +40,7 @@ internal sealed class PlanDrawing
         var placer = new LabelPlacer(frame);
         placer.Occupy(layers);
         Furnish(placer);
-        Scene = new Scene(frame, "Plan of " + sheet.Job.Name, layers, placer.Place(new PlanNames(sheet, units, frame, Window, Extras).All()));
+        Scene = new Scene(frame, "Plan of " + sheet.Job.Name, layers, placer.Place(new PlanNames(sheet, units, frame, Window, Extras).All())) { Custom = sheet.Custom };
     }
 
     public JobSheet Sheet { get; }

@@ -1,6 +1,7 @@
 using System.Globalization;
 using GentleMole.Core.Follow;
 using GentleMole.Core.Marking;
+using GentleMole.Core.Paint;
 using GentleMole.Core.Site;
 using NetTopologySuite.Geometries;
 using NetTopologySuite.Simplify;
@@ -23,8 +24,9 @@ namespace GentleMole.Web.Drawing;
 /// <param name="Slice">How strongly a grid answers at one depth.</param>
 /// <param name="Focus">What the stage is about: the plan shows that much of the site and a little round it. All of it where null.</param>
 /// <param name="Conflicts">Where of the dig no machine may work, and what to expose first.</param>
+/// <param name="Paint">What is to be painted; it takes the place of lines and dots.</param>
 /// <param name="SiteOnly">Leave out what is in the ground: for the one who only needs to know where to mark, with the marks' numbers.</param>
 internal sealed record PlanExtras(
     OutlinePlan? Outline = null, IReadOnlyList<PreviewTrail>? Preview = null, int? SelectedFeatureId = null, bool SiteOnly = false, SignalOverlay? Signal = null, SweepOverlay? Sweep = null, FittedLine? Followed = null, SitePoint? TrialHole = null,
     SilentOverlay? Silent = null, RadarOverlay? Radar = null, GridOverlay? RadarGrid = null, RunsOverlay? Runs = null, BodiesOverlay? Bodies = null, SliceOverlay? Slice = null, IReadOnlyList<SitePoint>? Focus = null,
-    ConflictOverlay? Conflicts = null);
+    ConflictOverlay? Conflicts = null, IReadOnlyList<PaintPlan>? Paint = null);

@@ -1,6 +1,7 @@
 using System.Globalization;
 using GentleMole.Core.Lines;
 using GentleMole.Core.Measures;
+using GentleMole.Core.Paint;
 using GentleMole.Core.Site;
 using GentleMole.Exchange.Scenes;
 using GentleMole.Store.Model;
@@ -38,7 +39,20 @@ internal sealed class PlanNames(JobSheet sheet, UnitSystem units, SceneFrame fra
             yield return Label($"{Utilities.Letter(line.Kind)} {FigureWords.Milliamps(line.MostMilliamps)}", Looks.Figure, [line.LetterPlace, .. Along([line.Pieces[0].Points[0], .. line.Pieces.Select(p => p.Points[^1])])], OfCurrent, Symbols.LetterDisc.Reach + 1);
         }
 
-        foreach (var line in sheet.Lines)
+        foreach (var plan in extras.Paint ?? [])
+        {
+            foreach (var label in plan.Marks.Where(m => m.Kind == PaintMarkKind.Label))
+            {
+                yield return Label(label.Text, Looks.Name, [label.From, .. Along([plan.Line.Traced.Run!])], OfLine, 9) with { Shorter = sheet.Custom.LetterOf(plan.Line.Kind) };
+            }
+
+            foreach (var stake in plan.Marks.Where(m => m.Kind == PaintMarkKind.OffsetStake))
+            {
+                yield return Label(LengthText.Format(stake.LengthMetres, sheet.Custom.Units), Looks.Figure, [stake.From], OfMark, 10);
+            }
+        }
+
+        foreach (var line in extras.Paint is null ? sheet.Lines : [])
         {
             if (line.Dots.Count > 0 && line.Traced.Points.Count > 0)
             {
@@ -50,7 +64,7 @@ internal sealed class PlanNames(JobSheet sheet, UnitSystem units, SceneFrame fra
             }
         }
 
-        foreach (var hookup in extras.Signal is null ? sheet.Job.Hookups : [])
+        foreach (var hookup in extras.Signal is null && extras.Paint is null ? sheet.Job.Hookups : [])
         {
             yield return Label(hookup.ConnectedTo, Looks.Name, [hookup.Connection], OfConnection, 12);
             if (hookup.Stake is { } stake)

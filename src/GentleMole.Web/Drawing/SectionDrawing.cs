@@ -61,7 +61,7 @@ internal sealed class SectionDrawing
         var shapes = layers.All();
         var placer = new LabelPlacer(Frame);
         placer.Occupy(shapes);
-        Scene = new Scene(Frame, Title, shapes, placer.Place(layers.Names()));
+        Scene = new Scene(Frame, Title, shapes, placer.Place(layers.Names())) { Custom = sheet.Custom };
     }
 
     public JobSheet Sheet { get; }

@@ -1,5 +1,6 @@
 using GentleMole.Core;
 using GentleMole.Core.Marking;
+using GentleMole.Core.Paint;
 using GentleMole.Exchange.Scenes;
 using static GentleMole.Exchange.Scenes.SymbolPart;
 
@@ -58,6 +59,20 @@ internal static class Symbols
         OutlineMarkKind.Dot => new("mark-dot", Disc(Looks.White, 4)),
         OutlineMarkKind.CentreStake => new("mark-centre", Area(Looks.White, (-7, -7), (7, -7), (0, 8))),
         OutlineMarkKind.Flag or OutlineMarkKind.Stake => new("mark-flag", Area(Looks.White, (-1, 7), (-1, -8), (9, -8), (6, -4.5), (9, -1), (1, -1), (1, 7))),
+    };
+
+    /// <summary>What is put on the ground; up is the way of its stroke.</summary>
+    public static SceneSymbol Painted(PaintMarkKind kind) => kind switch
+    {
+        PaintMarkKind.Tick => new("paint-tick", Disc(Looks.Painted, 3.6), Line(Looks.PaintSign, (0, -8), (0, 8))),
+        PaintMarkKind.End => new("paint-end", Line(Looks.PaintSign, (-9, 0), (9, 0))),
+        PaintMarkKind.GoesOn => new("paint-on", Line(Looks.PaintSign, (0, 0), (0, -14)), Line(Looks.PaintSign, (-5, -8), (0, -14), (5, -8))),
+        PaintMarkKind.Bend => new("paint-bend", Line(Looks.PaintSign, (-7, 7), (0, 0), (7, 7))),
+        PaintMarkKind.Tee => new("paint-tee", Line(Looks.PaintSign, (0, 0), (0, -13))),
+        PaintMarkKind.Query => Question,
+        PaintMarkKind.Stake => new("paint-stake", Area(Looks.Painted, (-7, -9), (7, -9), (0, 6))),
+        PaintMarkKind.OffsetStake => new("paint-offset", Area(Looks.Painted, (-7, -9), (7, -9), (0, 6)), Line(Looks.PaintSign, (-7, -13), (7, -13))),
+        PaintMarkKind.Dash or PaintMarkKind.Label => throw new ArgumentOutOfRangeException(nameof(kind), kind, "It is a stroke or words."),
     };
 
     private static SceneSymbol Drawn(Verdict verdict, Look look, string state)

@@ -4,6 +4,7 @@ using GentleMole.Core.Job;
 using GentleMole.Core.Lines;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Notices;
+using GentleMole.Core.Paint;
 using GentleMole.Core.Records;
 using GentleMole.Core.Site;
 using GentleMole.Core.Together;
@@ -20,6 +21,15 @@ internal sealed record JobSheet
     public required Job Job { get; init; }
 
     public required FirmSettings Firm { get; init; }
+
+    /// <summary>How the place wants lines on the ground.</summary>
+    public PaintCustom Custom { get; init; } = PaintCustom.Shipped[0];
+
+    /// <summary>Sheets that went out, the first first; what they claimed is with the last two.</summary>
+    public IReadOnlyList<HandedSheet> Handed { get; init; } = [];
+
+    /// <summary>The last one; null before any.</summary>
+    public HandedSheet? LastHanded => Handed.Count > 0 ? Handed[^1] : null;
 
     public required WorkingCalendar Calendar { get; init; }
 

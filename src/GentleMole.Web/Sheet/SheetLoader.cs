@@ -101,7 +101,7 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, KeptSheets kept)
     private async Task<JobSheet?> FrameAsync(int jobId, long head, CancellationToken cancellation)
     {
         var job = await db.Jobs.AsNoTracking().AsSplitQuery()
-            .Include(j => j.Lines).Include(j => j.Hookups).Include(j => j.Features).ThenInclude(f => f.Photos)
+            .Include(j => j.Lines).ThenInclude(l => l.Photos).Include(j => j.Hookups).Include(j => j.Features).ThenInclude(f => f.Photos)
             .Include(j => j.Requests).ThenInclude(r => r.Sheets).Include(j => j.Records).Include(j => j.Acks).Include(j => j.Settlements)
             .Include(j => j.LineModels).Include(j => j.Ties)
             .Include(j => j.Sweeps).ThenInclude(s => s.Passes).ThenInclude(p => p.Responses).Include(j => j.Found).Include(j => j.Wires)
@@ -126,6 +126,8 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, KeptSheets kept)
         {
             Job = job,
             Firm = firm,
+            Custom = await PlaceCustoms.OfAsync(db, firm, cancellation),
+            Handed = await HandedAsync(jobId, cancellation),
             Calendar = calendar,
             Lines = [.. job.Lines.OrderBy(l => l.Id).Select(l => new SheetLine(l, null, RecordsOf(job, l), job.Pushes.FindAll(p => p.LineId == l.Id), [.. job.Found.Where(f => f.LineId == l.Id).OrderBy(f => f.Id).Select(f => f.Witness).OfType<RadarWitness>()], [.. job.Uncovered.Where(u => u.LineId == l.Id).OrderBy(u => u.TakenAt).ThenBy(u => u.Id).Select(u => u.Measured)]))],
             Loose = LooseEvidence.None,
@@ -146,6 +148,24 @@ internal sealed class SheetLoader(MoleDb db, PlaceClock clock, KeptSheets kept)
             Cautions = CautionsOf(job),
             Progress = new JobProgress(false, 0, 0, 0, 0, 0, 0, false),
         };
+    }
+
+    /// <summary>Sheets that went out; what they claimed is long, and read of those alone that are held against each other.</summary>
+    private async Task<IReadOnlyList<HandedSheet>> HandedAsync(int jobId, CancellationToken cancellation)
+    {
+        var last = await db.Handed.AsNoTracking().Where(h => h.JobId == jobId).OrderByDescending(h => h.Number).Take(2).ToListAsync(cancellation);
+        if (last.Count < 2)
+        {
+            return last;
+        }
+
+        var from = last[^1].Number;
+        var before = await db.Handed.AsNoTracking().Where(h => h.JobId == jobId && h.Number < from).OrderBy(h => h.Number).Select(h => new HandedSheet
+        {
+            Id = h.Id, JobId = h.JobId, Number = h.Number, At = h.At, Account = h.Account, GivenBy = h.GivenBy, GivenSign = h.GivenSign, TakenBy = h.TakenBy, TakenSign = h.TakenSign, TakenAt = h.TakenAt, Head = h.Head, Code = h.Code,
+        }).ToListAsync(cancellation);
+        last.Reverse();
+        return [.. before, .. last];
     }
 
     /// <summary>Puts the dots on: those of the sheet before with what has changed, or all of them as they are stored.</summary>

@@ -53,6 +53,8 @@ internal static class LogWords
         ["MoleUser"] = "a person",
         ["TokenRow"] = "a token",
         ["DiggerLink"] = "a link for the one who digs",
+        ["HandedSheet"] = "a sheet handed over",
+        ["PlaceCustom"] = "a place",
         ["JobGrant"] = "a job given to a reader",
         ["IdentityUserToken`1"] = "a key of a second factor",
         ["SampleBlock"] = "readings of an instrument",

@@ -165,10 +165,11 @@ public sealed class HouseTests
         foreach (var tint in Enum.GetValues<Tint>().Except([Tint.None, Tint.Paint, Tint.OnPaint]))
         {
             var name = System.Text.RegularExpressions.Regex.Replace(tint.ToString().ToLowerInvariant(), @"(\d)$", "-$1");
-            Assert.Equal(Token(name), Tints.Hex(tint, null));
+            Assert.Equal(Token(name), Tints.Hex(tint, null, PaintCustom.Shipped[0]));
         }
 
-        Assert.All(Enum.GetValues<UtilityKind>(), kind => Assert.Equal(Token(kind.ToString().ToLowerInvariant()), Tints.Paint(kind)));
+        Assert.All(Enum.GetValues<PaintColour>(), colour => Assert.Equal(Token("can-" + colour.ToString().ToLowerInvariant()), Tints.Can(colour)));
+        Assert.All(Enum.GetValues<UtilityKind>(), kind => Assert.Contains($"--{kind.ToString().ToLowerInvariant()}: var(--can-{PaintCustom.Shipped[0].ColourOf(kind).ToString().ToLowerInvariant()});", tokens, StringComparison.Ordinal));
     }
 
     private static HashSet<string> Reached(string[] from, Dictionary<string, string[]> arrows)

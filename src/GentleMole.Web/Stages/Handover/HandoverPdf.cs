@@ -88,7 +88,7 @@ internal sealed class HandoverPdf
         var (job, isUtilities) = (_sheet.Job, _sheet.Lines.Count > 0 || _sheet.Job.Sought == JobSought.Utilities);
         var code = SheetFacts.Code(_sheet);
         using var pdf = new PrintedDocument(_choice.Paper, "Handover: " + job.Name, _sheet.Firm.Name,
-            $"{job.Name} · job {job.Id} · {(job.HandoverHead.Length > 0 ? "log head " + job.HandoverHead[..12] : "draft")} · code {code}");
+            $"{job.Name} · job {job.Id} · {(job.HandoverHead.Length > 0 ? "log head " + job.HandoverHead[..12] : "draft")} · code {code}", _sheet.Custom);
         pdf.NewPage();
         pdf.Title(job.Name);
         pdf.Paragraph(job.Where);

@@ -56,21 +56,7 @@ internal sealed class MarksPage(MoleDb db, SheetLoader loader, PlaceClock clock,
     public IReadOnlyList<StretchRow> RowsOf(SheetLine line) =>
         Sheet.Drawn.Get((nameof(StretchRow), line.Line.Id), () => StretchRow.Of(line.Traced.Stretches, MostListed));
 
-    public string LabelOf(SheetLine line) => Sheet.Drawn.Get((nameof(MarkLabel), line.Line.Id, Person.Units), () => Label(line));
-
-    private string Label(SheetLine line)
-    {
-        // Two depths that contradict each other are no depth to paint.
-        var isTorn = line.Together.Witnesses.Any(w => w is { IsOpen: true, IsOfPlace: false });
-        var last = isTorn ? null : line.Traced.Points.Where(p => p.Depth is not null).MaxBy(p => (p.By != MarkedBy.Radar, p.Number));
-        // A line without dots was pushed through or seen by radar; it is as old as the last word on it.
-        var readOn = line.Dots.Where(d => d.Reading.State == DotState.Accepted).Select(d => d.Reading.TakenAt)
-            .Concat(line.Pushes.Where(p => p.IsTaken).Select(p => p.Push.Fixes.Max(f => f.At))).Concat(Sheet.Job.Found.Where(f => f.Witness is not null && f.LineId == line.Line.Id).Select(f => f.At))
-            .DefaultIfEmpty(clock.Moment).Max();
-        return MarkLabel.Compose(
-            line.Line.Kind, line.Line.Owner, line.Line.OutsideDiameterMetres, line.Line.Material, last?.Depth,
-            PlaceClock.Local(readOn, Sheet.Firm.TimeZone).Date, Person.Units);
-    }
+    public string LabelOf(SheetLine line) => SheetPaint.Label(Sheet, line);
 
     public async Task<IActionResult> OnPostAsync()
     {
