@@ -75,7 +75,7 @@ public sealed class DigConflicts
 
     /// <summary>
     /// Places to expose, in the order in which they settle most: each time the hole that takes most doubt away, a hole where two lines meet doing it for both.
-    /// What is level A is settled.
+    /// What is level A is settled. Holes over what only a plan tells come last: nobody found it there, so that it is traced before anybody digs for it.
     /// </summary>
     /// <returns>Where, and which conflicts it settles (indices of <see cref="All"/>).</returns>
     public IReadOnlyList<(SitePoint Place, IReadOnlyList<int> Settles)> Order()
@@ -85,7 +85,7 @@ public sealed class DigConflicts
         while (open.Count > 0)
         {
             var best = open.Select(i => (Place: All[i].Middle, Settles: open.Where(j => All[j].Middle.DistanceTo(All[i].Middle) <= HoleReachMetres).Order().ToList()))
-                .OrderByDescending(h => h.Settles.Sum(j => Doubt(All[j]))).ThenBy(h => h.Settles[0]).First();
+                .OrderBy(h => h.Settles.All(j => All[j].IsByPlan)).ThenByDescending(h => h.Settles.Sum(j => Doubt(All[j]))).ThenBy(h => h.Settles[0]).First();
             order.Add((best.Place, best.Settles));
             open.ExceptWith(best.Settles);
         }

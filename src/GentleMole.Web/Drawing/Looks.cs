@@ -31,6 +31,8 @@ internal static class Looks
     public static readonly Look NotPainted = new("not-painted", Tint.Soil4, 1.4) { Dash = "1 5", RoundEnds = true };
     public static readonly Look PaintSign = new("paint-sign", Tint.Ink, 2.6) { RoundEnds = true };
 
+    public static readonly Look Signed = new("signed", Tint.Ink, 1.6) { RoundEnds = true };
+
     public static readonly Look NoMachine = new("no-machine", Tint.Ink, 1.4, Tint.Ink) { FillOpacity = 0.13, Dash = "2 4" };
 
     public static readonly Look Painted = new("painted", Tint.Ink, 1.6, Tint.Paint);

@@ -26,7 +26,7 @@ internal sealed partial class PlanLayers(JobSheet sheet, SceneFrame frame, PlanW
         new("dig", [.. Dig()]),
         new("slice", [.. extras.Slice is { } slice ? Slice(slice) : []]),
         new("conflicts", [.. extras.Conflicts is { } conflicts ? Conflicts(conflicts) : []]),
-        new("records", [.. Records()]),
+        new("records", [.. extras.Paint is null ? Records() : []]),
         new("lines", [.. extras.Paint is null ? Lines() : []]),
         new("paint", [.. extras.Paint is { } plans ? Painted(plans) : []]),
         new("radar-runs", [.. extras.Runs is null && !extras.SiteOnly ? RadarRuns() : []]),
@@ -174,7 +174,7 @@ internal sealed partial class PlanLayers(JobSheet sheet, SceneFrame frame, PlanW
             };
         }
 
-        foreach (var question in sheet.OpenQuestions)
+        foreach (var question in extras.Paint is null ? sheet.OpenQuestions : [])
         {
             var seen = sheet.Job.Features.Find(f => f.Id == question.FeatureId)!.Points[0];
             var foot = sheet.Recorded.First(r => r.Id == question.RecordId).Run.Project(seen).Foot;
@@ -185,7 +185,7 @@ internal sealed partial class PlanLayers(JobSheet sheet, SceneFrame frame, PlanW
 
     /// <summary>The connection on it is drawn in its place, unless features are what one looks at.</summary>
     private bool IsConnected(SiteFeature feature) =>
-        extras is { Signal: null, SelectedFeatureId: null } && feature.Shape == FeatureShape.Spot && sheet.Job.Hookups.Any(h => h.Connection.DistanceTo(feature.Points[0]) < OnFeatureMetres);
+        extras is { Signal: null, SelectedFeatureId: null, Paint: null } && feature.Shape == FeatureShape.Spot && sheet.Job.Hookups.Any(h => h.Connection.DistanceTo(feature.Points[0]) < OnFeatureMetres);
 
     private IEnumerable<SceneShape> Dig()
     {

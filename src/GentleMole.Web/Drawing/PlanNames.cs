@@ -43,7 +43,7 @@ internal sealed class PlanNames(JobSheet sheet, UnitSystem units, SceneFrame fra
         {
             foreach (var label in plan.Marks.Where(m => m.Kind == PaintMarkKind.Label))
             {
-                yield return Label(label.Text, Looks.Name, [label.From, .. Along([plan.Line.Traced.Run!])], OfLine, 9) with { Shorter = sheet.Custom.LetterOf(plan.Line.Kind) };
+                yield return Label(label.Text.Split("  d ")[0], Looks.Name, [label.From, .. Along([plan.Line.Traced.Run!])], OfLine, 9) with { Shorter = string.Join(' ', label.Text.Split("  ").Take(2)) };
             }
 
             foreach (var stake in plan.Marks.Where(m => m.Kind == PaintMarkKind.OffsetStake))

@@ -64,7 +64,7 @@ internal static class Symbols
     /// <summary>What is put on the ground; up is the way of its stroke.</summary>
     public static SceneSymbol Painted(PaintMarkKind kind) => kind switch
     {
-        PaintMarkKind.Tick => new("paint-tick", Disc(Looks.Painted, 3.6), Line(Looks.PaintSign, (0, -8), (0, 8))),
+        PaintMarkKind.Tick => new("paint-tick", Line(Looks.PaintSign, (0, -6.5), (0, 6.5)), Disc(Looks.Painted, 2.8)),
         PaintMarkKind.End => new("paint-end", Line(Looks.PaintSign, (-9, 0), (9, 0))),
         PaintMarkKind.GoesOn => new("paint-on", Line(Looks.PaintSign, (0, 0), (0, -14)), Line(Looks.PaintSign, (-5, -8), (0, -14), (5, -8))),
         PaintMarkKind.Bend => new("paint-bend", Line(Looks.PaintSign, (-7, 7), (0, 0), (7, 7))),

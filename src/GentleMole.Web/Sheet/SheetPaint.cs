@@ -14,6 +14,9 @@ internal static class SheetPaint
     /// <summary>Lines in the order in which they are painted, each with whether it is walked from its last dot to its first; then those of which nothing is painted.</summary>
     public static IReadOnlyList<(PaintPlan Plan, bool IsBackwards)> Of(JobSheet sheet) => sheet.Drawn.Get((nameof(SheetPaint), 0), () => Laid(sheet));
 
+    /// <summary>Places that a plan of the marks must hold: what is painted, and the dig.</summary>
+    public static IReadOnlyList<SitePoint> Around(JobSheet sheet) => [.. Of(sheet).Where(o => o.Plan.Marks.Count > 0).SelectMany(o => o.Plan.Marks.SelectMany(m => new[] { m.From, m.To })), .. sheet.Job.DigCorners];
+
     /// <summary>What becomes of paint on the site.</summary>
     public static PaintSite SiteOf(JobSheet sheet) => new(
         sheet.Job.PaintGround, sheet.Job.Features.Where(f => f.Shape == FeatureShape.Outline).Select(f => (f.PaintGround, (IReadOnlyList<SitePoint>)f.Points)), sheet.Job.WorksDrive ? sheet.Job.DigCorners : null);

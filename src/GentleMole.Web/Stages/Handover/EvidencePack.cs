@@ -47,6 +47,17 @@ internal static class EvidencePack
                     }
                 }
 
+                foreach (var handed in await db.Handed.AsNoTracking().Where(h => h.JobId == id).OrderBy(h => h.Number).ToListAsync(cancellation))
+                {
+                    await pack.PutAsync($"sheet/handed/{handed.Number}.facts.txt", handed.Facts, static (facts, stream) => stream.WriteAsync(Encoding.UTF8.GetBytes(facts)).AsTask());
+                    await pack.PutAsync($"sheet/handed/{handed.Number}.json", handed, (signed, stream) => JsonSerializer.SerializeAsync(
+                        stream,
+                        new
+                        {
+                            number = signed.Number, at = signed.At.ToString(), account = signed.Account, code = signed.Code, head = signed.Head, givenBy = signed.GivenBy, givenSign = signed.GivenSign, takenBy = signed.TakenBy, takenAt = signed.TakenAt?.ToString(), takenSign = signed.TakenSign,
+                        }, Json, cancellation));
+                }
+
                 foreach (var format in JobDownload.Open)
                 {
                     using var made = JobDownload.Passing(format);
@@ -118,6 +129,7 @@ internal static class EvidencePack
         Located by {(sheet.Firm.Name.Length > 0 ? sheet.Firm.Name : "-")}. Packed {ClockWords.Moment(sheet.Now)} {sheet.Now.Year}.
 
         sheet/      the handover as PDF, the same as open data (GeoJSON, GeoPackage, DXF, KML), and its bare facts, of which its code is worked out
+        sheet/handed/  each sheet that went out: what it claimed, who handed it over and who took it (signatures as SVG path data, 600 by 200)
         readings.csv  every reading with who, when and what became of it
         photos/     as they came from the camera, with what it wrote into them
         log/log.jsonl  who did what, when and why, an entry a line; log/chain.txt the hashes of all entries of the store from this job's first on

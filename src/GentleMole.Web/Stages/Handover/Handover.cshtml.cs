@@ -1,5 +1,6 @@
 using System.Text;
 using GentleMole.Core;
+using GentleMole.Core.Handover;
 using GentleMole.Core.Job;
 using GentleMole.Exchange.Scenes;
 using GentleMole.Core.Marking;
@@ -79,6 +80,11 @@ internal sealed class HandoverPage(MoleDb db, SheetLoader loader, PlaceClock clo
         ? $"Marks hold until {ClockWords.Day(until)}, {ClockWords.Away(Period.DaysBetween(Sheet.Now.Date, until))}; after that they must be made again."
         : "Marks are dated when the first utility is answered as marked.";
 
+    /// <summary>What is otherwise now than on the sheet that went out last.</summary>
+    public IReadOnlyList<ClaimChange> Changes => _changes ??= SheetFacts.IsChangedSince(Sheet) ? SheetFacts.SinceLast(Sheet) : [];
+
+    private IReadOnlyList<ClaimChange>? _changes;
+
     /// <summary>Links that were given out, those that hold first.</summary>
     public IReadOnlyList<DiggerLink> Links { get; private set; } = [];
 
@@ -130,14 +136,27 @@ internal sealed class HandoverPage(MoleDb db, SheetLoader loader, PlaceClock clo
     }
 
     /// <summary>Who may look at a sheet is not what the sheet says.</summary>
-    protected override bool ChangesJob(string? handler) => handler is not ("Link" or "Unlink");
+    protected override bool ChangesJob(string? handler) => handler is not ("Link" or "Unlink" or "Take");
 
     public const int MostLinks = 20;
 
+    /// <summary>Sheets that are listed, the last first; all of them are in the log.</summary>
+    public const int MostSheets = 10;
+
+    private const int MostName = 100;
+
+    /// <summary>It goes out, signed by who hands over, and by who takes where they stand by.</summary>
     public async Task<IActionResult> OnPostAsync()
     {
         var reader = Reader();
         reader.Refuse(InTheWay);
+        var (given, taken) = (reader.Text("given", MostName), reader.Text("taken", MostName));
+        var (givenSign, takenSign) = (Sign(reader, "givenSign", "given"), Sign(reader, "takenSign", "taken"));
+        if (takenSign.Length > 0 && taken.Length == 0)
+        {
+            reader.Refuse("taken", "Whose signature is it? Type the name of who takes the sheet.");
+        }
+
         if (!reader.IsGood)
         {
             return Refused(reader);
@@ -148,8 +167,54 @@ internal sealed class HandoverPage(MoleDb db, SheetLoader loader, PlaceClock clo
 
         // What the sheet carries: the log as it stood when the job went out. Cut off later, it would not hold this head.
         job.HandoverHead = await Db.Log.OrderByDescending(e => e.Id).Select(e => e.Hash).FirstOrDefaultAsync(HttpContext.RequestAborted) ?? "";
-        job.HandoverCode = SheetFacts.Code(Sheet, job.HandoverHead);
-        await SaveAsync();
+        var facts = SheetFacts.Text(Sheet, job.HandoverHead);
+        job.HandoverCode = SheetFacts.Code(facts);
+        Db.Handed.Add(new HandedSheet
+        {
+            JobId = Id, Number = await Db.Handed.Where(h => h.JobId == Id).MaxAsync(h => (int?)h.Number, HttpContext.RequestAborted) + 1 ?? 1, At = clock.Moment, Account = Visitor.Name, GivenBy = given.Length > 0 ? given : Visitor.Name,
+            GivenSign = givenSign, TakenBy = taken, TakenSign = takenSign, TakenAt = taken.Length > 0 ? clock.Moment : null, Head = job.HandoverHead, Code = job.HandoverCode, Facts = facts,
+        });
+        try
+        {
+            await SaveAsync();
+        }
+        catch (DbUpdateException)
+        {
+            Db.ChangeTracker.Clear();
+            return Refused([new FieldError("given", "Somebody else handed it over at the same moment. Look at that sheet first.")]);
+        }
+
         return Done();
+    }
+
+    /// <summary>Who takes the last sheet signs for it afterwards; once.</summary>
+    public async Task<IActionResult> OnPostTakeAsync()
+    {
+        var reader = Reader();
+        var (taken, sign) = (reader.Text("taken", MostName, required: true), Sign(reader, "takenSign", "taken"));
+        if (!reader.IsGood)
+        {
+            return Refused(reader);
+        }
+
+        if (Sheet.LastHanded is { } last && await Db.Handed.AsTracking().SingleOrDefaultAsync(h => h.Id == last.Id && h.TakenAt == null) is { } handed)
+        {
+            (handed.TakenBy, handed.TakenSign, handed.TakenAt) = (taken, sign, clock.Moment);
+            await SaveAsync();
+        }
+
+        return Done();
+    }
+
+    private static string Sign(FormReader reader, string name, string field)
+    {
+        var text = reader.Text(name, Signature.MostCharacters);
+        if (Signature.Read(text) is null)
+        {
+            reader.Refuse(field, "The signature cannot be read. Clear the field and sign again, or leave it empty.");
+            return "";
+        }
+
+        return text;
     }
 }

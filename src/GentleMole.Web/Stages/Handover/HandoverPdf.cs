@@ -1,7 +1,9 @@
 using System.Globalization;
 using GentleMole.Core;
+using GentleMole.Core.Handover;
 using GentleMole.Core.Job;
 using GentleMole.Core.Lines;
+using GentleMole.Core.Marking;
 using GentleMole.Core.Measures;
 using GentleMole.Core.Site;
 using GentleMole.Exchange.Print;
@@ -116,6 +118,7 @@ internal sealed class HandoverPdf
         }
 
         WriteBodies(pdf);
+        WriteAgainst(pdf);
         if (HandoverWords.Silent(_sheet, _person) is { Count: > 0 } silent)
         {
             pdf.Heading("Sonde, camera, faults");
@@ -129,10 +132,72 @@ internal sealed class HandoverPdf
         }
 
         WriteSheets(pdf);
+        foreach (var line in _sheet.Lines.Where(l => l.Line.Answer == LineAnswer.Escalated))
+        {
+            OwnerPrint.Write(pdf, new OwnerEvidence(_sheet, line, _person), _sheet.Job.Name);
+        }
+
+        WriteSigned(pdf);
         pdf.Heading("How to check this sheet");
         pdf.Paragraph($"Code {code} is worked out of what this sheet claims (utilities, answers, stretches, log head). Whoever located it shows the code of today with the job: where it is another one, the sheet was changed or replaced since.");
         pdf.Note($"Log of the job: SHA-256 chain, head at the handover {(job.HandoverHead.Length > 0 ? job.HandoverHead : "not set yet")}.");
         pdf.Save(stream);
+    }
+
+    private void WriteAgainst(PrintedDocument pdf)
+    {
+        if (!_sheet.HasDig)
+        {
+            return;
+        }
+
+        var (_, say, why) = ConflictWords.Summary(_sheet, _person);
+        pdf.Heading("Against the dig");
+        pdf.Paragraph(say, bold: true);
+        pdf.Paragraph(why);
+        pdf.List(HandoverWords.Against(_sheet, _person));
+        if (ConflictWords.Holes(_sheet, _person) is { Count: > 0 } holes)
+        {
+            pdf.Paragraph("Expose by hand or vacuum, in this order:");
+            pdf.List([.. holes.Take(ConflictsPage.MostListed).Select((h, i) => $"{i + 1}. {h}")]);
+        }
+    }
+
+    /// <summary>What changed, and who signed.</summary>
+    private void WriteSigned(PrintedDocument pdf)
+    {
+        if (HandoverWords.ChangedOnSheet(_sheet, _person) is { Count: > 0 } changed)
+        {
+            pdf.Heading(HandoverWords.ChangedTitle(_sheet));
+            pdf.List(changed);
+        }
+
+        if (_sheet.LastHanded is not { } handed)
+        {
+            return;
+        }
+
+        pdf.Heading($"Signed: sheet {handed.Number}");
+        foreach (var (part, name, when, sign) in HandoverWords.Signed(_sheet, handed))
+        {
+            pdf.Need(sign is null ? HeadingHigh : HeadingHigh + SignHigh);
+            pdf.Paragraph($"{part} {name}{(when.Length > 0 ? ", " + when : "")}");
+            if (sign is not null)
+            {
+                pdf.Drawing(Signed(sign));
+            }
+        }
+    }
+
+    private const double SignHigh = 22;
+
+    private static Scene Signed(Signature sign)
+    {
+        var high = PrintedDocument.PixelsOf(SignHigh);
+        var unit = (double)Signature.Height / high;
+        return new Scene(
+            new SceneFrame(0, 0, unit, unit, (int)(Signature.Width / unit), high), "Signature",
+            [new SceneLayer("strokes", [.. sign.Strokes.Where(s => s.Count > 1).Select(s => new ScenePath(Looks.Signed, [.. s.Select(p => new ScenePoint(p.Right, p.Down))]))])], []);
     }
 
     private void WritePlan(PrintedDocument pdf)

@@ -1,6 +1,7 @@
 using System.Globalization;
 using GentleMole.Core;
 using GentleMole.Core.Bodies;
+using GentleMole.Core.Handover;
 using GentleMole.Core.Job;
 using GentleMole.Core.Lines;
 using GentleMole.Core.Marking;
@@ -77,6 +78,9 @@ internal static class HandoverWords
     public static IReadOnlyList<(SiteFeature Feature, Photo Photo)> Photos(JobSheet sheet) =>
         [.. sheet.Job.Features.Where(f => f.Points.Count > 0).SelectMany(f => f.Photos.Select(p => (f, p))).Take(MostPhotos)];
 
+    /// <summary>A few photos of the marks on the ground.</summary>
+    public static IReadOnlyList<(SoughtLine Line, Photo Photo)> MarkPhotos(JobSheet sheet) => [.. sheet.Lines.SelectMany(l => l.Line.Photos.Select(p => (l.Line, p))).Take(MostPhotos)];
+
     /// <summary>A few pictures out of pipes.</summary>
     public static IReadOnlyList<(FindTold Find, Photo Photo)> CameraPhotos(JobSheet sheet) =>
         [.. sheet.Lines.SelectMany(l => l.Pushes).SelectMany(p => p.Finds).SelectMany(f => f.Find.Photos.Select(p => (f, p))).Take(MostPhotos)];
@@ -91,13 +95,60 @@ internal static class HandoverWords
 
     public const string LogFact = "Log";
 
+    /// <summary>What is otherwise than on the sheet before, of one thing.</summary>
+    public static string Change(ClaimChange change, Person person)
+    {
+        var line = change.After ?? change.Before;
+        var name = line is null ? "" : Capital($"{LineWords.Kind(line.Kind)} ({line.Owner})");
+        var by = Math.Abs(change.ByMetres ?? 0);
+        return change.Kind switch
+        {
+            ClaimChangeKind.Validity => $"It holds {(change.HoldsUntil is { } day ? $"until {ClockWords.Day(day)} {day.Year}" : "for no day: nothing is marked")}; before, {(change.HeldUntil is { } old ? $"until {ClockWords.Day(old)} {old.Year}" : "nothing was marked")}.",
+            ClaimChangeKind.Came => $"{name} is new on the notice: {LineWords.Answer(change.After!.Answer)}.",
+            ClaimChangeKind.Went => $"{name} is no longer on the notice.",
+            ClaimChangeKind.Answer => $"{name}: {LineWords.Answer(change.After!.Answer)}; before, {LineWords.Answer(change.Before!.Answer)}.",
+            ClaimChangeKind.Length => $"{name}: {person.Run(change.After!.LengthMetres)} marked, {person.Run(by)} {(change.ByMetres > 0 ? "more" : "less")}.",
+            ClaimChangeKind.Moved => $"{name}: its marks lie elsewhere, by up to {person.Length(by)}.",
+            ClaimChangeKind.Depth => $"{name}: up to {person.Length(by)} {(change.ByMetres > 0 ? "deeper" : "shallower")} than stated before.",
+            ClaimChangeKind.Doubt => $"{name}: {person.Run(change.After!.DoubtfulMetres)} doubtful, {person.Run(by)} {(change.ByMetres > 0 ? "more" : "less")}.",
+            ClaimChangeKind.Level => $"{name}: {Levels(change.After!, person)}; before, {Levels(change.Before!, person)}.",
+        };
+    }
+
+    private static string Levels(ClaimedLine line, Person person) => Enum.GetValues<QualityLevel>().Where(l => line.MetresOf(l) > 0.05).OrderByDescending(l => l).Select(l => $"level {l} {person.Run(line.MetresOf(l))}").DefaultIfEmpty("nothing marked").Aggregate((a, b) => $"{a}, {b}");
+
+    /// <summary>Who handed a sheet over and who took it, each with name and time.</summary>
+    public static IReadOnlyList<(string Part, string Name, string When, Signature? Sign)> Signed(JobSheet sheet, HandedSheet handed)
+    {
+        string When(NodaTime.Instant at) => $"{ClockWords.Moment(PlaceClock.Local(at, sheet.Firm.TimeZone))} {PlaceClock.Local(at, sheet.Firm.TimeZone).Year}";
+        return
+        [
+            ("Handed over by", handed.GivenBy, When(handed.At), Drawn(handed.GivenSign)),
+            ("Taken by", handed.TakenBy.Length > 0 ? handed.TakenBy : "not signed for yet", handed.TakenAt is { } at ? When(at) : "", Drawn(handed.TakenSign)),
+        ];
+    }
+
+    /// <summary>Each zone in the dig, with whose it is.</summary>
+    public static IReadOnlyList<string> Against(JobSheet sheet, Person person) => [.. SheetConflicts.Of(sheet).All.Take(ConflictsPage.MostListed).Select(c =>
+    {
+        var line = sheet.LineById(c.LineId)!.Line;
+        return $"{Capital(LineWords.Kind(line.Kind))} ({line.Owner}): {ConflictWords.Says(c, person)}";
+    })];
+
+    /// <summary>What is otherwise now than on the sheet that went out last; of a sheet that is out as it was, what it changed against the one before.</summary>
+    public static IReadOnlyList<string> ChangedOnSheet(JobSheet sheet, Person person) => [.. (SheetFacts.IsChangedSince(sheet) ? SheetFacts.SinceLast(sheet) : SheetFacts.OfLast(sheet)).Select(c => Change(c, person))];
+
+    public static string ChangedTitle(JobSheet sheet) => SheetFacts.IsChangedSince(sheet) ? $"Changed since sheet {sheet.LastHanded?.Number} was handed over" : $"What sheet {sheet.LastHanded?.Number} changed against the one before";
+
+    private static Signature? Drawn(string text) => text.Length > 0 ? Signature.Read(text) : null;
+
     /// <summary>Who, for whom, what, and how long it holds.</summary>
     public static IReadOnlyList<(string Name, string Value)> Head(JobSheet sheet, Person person) =>
     [
         ("Located by", Or(sheet.Firm.Name)),
         ("For", Or(sheet.Job.Digger) + (sheet.Job.Contact.Length > 0 ? ", " + sheet.Job.Contact : "")),
         ("Work", sheet.Job.Purpose + (sheet.Job.DigDepthMetres is { } deep ? ", to " + person.Length(deep) : "")),
-        ("Sheet", $"job {sheet.Job.Id}, {ClockWords.Day(sheet.Now.Date)} {sheet.Now.Year}{(sheet.Job.HandedOverAt is null ? ", draft: not handed over" : "")}"),
+        ("Sheet", $"job {sheet.Job.Id}, {ClockWords.Day(sheet.Now.Date)} {sheet.Now.Year}{(sheet.Job.HandedOverAt is null ? ", draft: not handed over" : sheet.LastHanded is { } last ? $", sheet {last.Number} of this job{(SheetFacts.IsChangedSince(sheet) ? ", changed since it was handed over" : "")}" : "")}"),
         (LogFact, sheet.Job.HandoverHead.Length > 0 ? "head " + sheet.Job.HandoverHead[..20] + "…" : "head is set at the handover"),
         ("Valid", sheet.MarksExpire is { } until ? "until " + ClockWords.Day(until) + " " + until.Year : "no marks yet"),
     ];

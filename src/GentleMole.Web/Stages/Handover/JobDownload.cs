@@ -97,6 +97,7 @@ internal static class JobDownload
 
         var photos = new List<(byte[], string)>();
         foreach (var (photo, says) in HandoverWords.Photos(sheet).Select(p => (p.Photo, $"{WalkWords.Kind(p.Feature.Kind)} {p.Feature.Name}"))
+            .Concat(HandoverWords.MarkPhotos(sheet).Select(p => (p.Photo, $"marks of {LineWords.Kind(p.Line.Kind)}, {p.Line.Owner}")))
             .Concat(HandoverWords.CameraPhotos(sheet).Select(p => (p.Photo, $"{SondeWords.Seen(p.Find.Find.Seen)}, after {person.Run(p.Find.Find.PaidOutMetres)} of cable"))))
         {
             if (await shelf.TakeAsync(photo, withData: false, cancellation) is { } picture)

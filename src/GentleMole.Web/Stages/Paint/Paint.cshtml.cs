@@ -41,7 +41,7 @@ internal sealed class PaintPage(MoleDb db, SheetLoader loader, PhotoShelf shelf,
     /// <summary>Dots to look at before anything is painted.</summary>
     public IReadOnlyList<(PaintPlan Plan, LineUp Look)> Again => [.. Plans.SelectMany(p => p.LookAgain.Select(l => (p, l)))];
 
-    protected override PlanExtras OnPlan => new(Paint: Plans);
+    protected override PlanExtras OnPlan => new(Paint: Plans, Focus: SheetPaint.Around(Sheet));
 
     /// <summary>How paint lies changes nothing that the sheet claims.</summary>
     protected override bool ChangesJob(string? handler) => false;

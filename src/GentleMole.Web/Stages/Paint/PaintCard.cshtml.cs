@@ -34,7 +34,8 @@ internal sealed class PaintCardPage(MoleDb db, SheetLoader loader) : SheetPage(d
     private PlanDrawing Drawn()
     {
         var (width, height) = ((int)(WidthMillimetres * PixelsPerMillimetre), (int)(HeightMillimetres * PixelsPerMillimetre));
-        Scale = PrintScales.Fitting(Sheet, Person.Units, width, height);
-        return new PlanDrawing(Sheet, Person.Units, width, height, null, PrintScales.MetresPerPixel(Scale), new PlanExtras(Paint: Plans));
+        var extras = new PlanExtras(Paint: Plans, Focus: SheetPaint.Around(Sheet));
+        Scale = PrintScales.Fitting(Sheet, Person.Units, width, height, extras);
+        return new PlanDrawing(Sheet, Person.Units, width, height, null, PrintScales.MetresPerPixel(Scale), extras);
     }
 }

@@ -1,6 +1,7 @@
 // Wires the sheet: the plan under the finger, what is half typed, how large the drawings are. Computes nothing of the trade.
 import { openPlan } from './plan.js';
 import { keepForms } from './keep.js';
+import { signFields } from './sign.js';
 import { fitDrawings } from './fit.js';
 import { openKeys } from './keys.js';
 import { openOutbox } from './outbox.js';
@@ -19,6 +20,7 @@ const place = () => location.pathname + (new URLSearchParams(location.search).ge
 function open() {
   document.querySelectorAll('[data-plan]').forEach(openPlan);
   keepForms(document);
+  signFields(document);
   fitDrawings();
   openOutbox();
   openSignal();
