@@ -1,3 +1,5 @@
+using MathNet.Numerics.Distributions;
+
 namespace GentleMole.Core;
 
 /// <summary>A value with its 95 % interval, in one unit.</summary>
@@ -21,6 +23,12 @@ public readonly record struct Estimate(double Value, double Low95, double High95
     /// <summary>The interval with a further, independent error of this half-width.</summary>
     public Estimate Blurred(double halfWidth) => new(
         Value, Value - Math.Sqrt(((Value - Low95) * (Value - Low95)) + (halfWidth * halfWidth)), Value + Math.Sqrt(((High95 - Value) * (High95 - Value)) + (halfWidth * halfWidth)));
+
+    /// <summary>A share, with its 95 % interval (Jeffreys); of nothing it is not a number, from 0 to 1.</summary>
+    public static Estimate Share(int part, int all) => new(
+        all == 0 ? double.NaN : (double)part / all,
+        part == 0 ? 0 : Beta.InvCDF(part + 0.5, all - part + 0.5, 0.025),
+        part == all ? 1 : Beta.InvCDF(part + 0.5, all - part + 0.5, 0.975));
 
     /// <summary>A value with the same doubt to both sides.</summary>
     public static Estimate Symmetric(double value, double halfWidth) => new(value, value - halfWidth, value + halfWidth);

@@ -69,6 +69,7 @@ internal static class MoleApp
         builder.Services.AddHostedService(services => services.GetRequiredService<LiveTicks>());
         builder.Services.AddScoped<SheetLoader>();
         builder.Services.AddScoped<ExposureIntake>();
+        builder.Services.AddScoped<YearBook>();
         builder.Services.AddSingleton<ShippedFiles>();
 
         // Tokens in forms differ with every answer, so that nothing can be read off the length of what is compressed.
@@ -121,6 +122,7 @@ internal static class MoleApp
         app.MapCalendar();
         app.MapPlaceStyle();
         app.MapBackups();
+        app.MapYears();
         app.MapRazorPages();
         return app;
     }

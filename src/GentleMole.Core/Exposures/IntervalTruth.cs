@@ -52,8 +52,7 @@ public sealed record IntervalTruth(int Holes, int Inside, Estimate Share, Estima
         var z = all.Where(v => Math.Abs(v) <= Blunder * usual).ToList();
         var inside = z.Count(v => Math.Abs(v) <= NinetyFive);
         var n = z.Count;
-        var share = new Estimate(
-            n == 0 ? double.NaN : (double)inside / n, n == 0 ? 0 : inside == 0 ? 0 : Beta.InvCDF(inside + 0.5, n - inside + 0.5, 0.025), n == 0 ? 1 : inside == n ? 1 : Beta.InvCDF(inside + 0.5, n - inside + 0.5, 0.975));
+        var share = Estimate.Share(inside, n);
 
         // Round their own mean: a lean to one side is told apart and is no width.
         var mean = n == 0 ? 0 : z.Average();

@@ -31,6 +31,10 @@ internal static class Looks
     public static readonly Look NotPainted = new("not-painted", Tint.Soil4, 1.4) { Dash = "1 5", RoundEnds = true };
     public static readonly Look PaintSign = new("paint-sign", Tint.Ink, 2.6) { RoundEnds = true };
 
+    public static readonly Look Bar = new("bar", Tint.Ink, 1.2, Tint.Ink);
+    public static readonly Look BarLate = new("bar-late", Tint.Ink, 1.2, Tint.White);
+    public static readonly Look BarCross = new("bar-cross", Tint.Ink, 1);
+    public static readonly TextLook BarName = new("bar-name", 12, Tint.Ink);
     public static readonly Look Signed = new("signed", Tint.Ink, 1.6) { RoundEnds = true };
 
     public static readonly Look NoMachine = new("no-machine", Tint.Ink, 1.4, Tint.Ink) { FillOpacity = 0.13, Dash = "2 4" };

@@ -3,6 +3,7 @@ using GentleMole.Core.Follow;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Paint;
 using GentleMole.Core.Site;
+using GentleMole.Web.Sheet;
 using NetTopologySuite.Geometries;
 using NetTopologySuite.Simplify;
 
@@ -29,4 +30,12 @@ namespace GentleMole.Web.Drawing;
 internal sealed record PlanExtras(
     OutlinePlan? Outline = null, IReadOnlyList<PreviewTrail>? Preview = null, int? SelectedFeatureId = null, bool SiteOnly = false, SignalOverlay? Signal = null, SweepOverlay? Sweep = null, FittedLine? Followed = null, SitePoint? TrialHole = null,
     SilentOverlay? Silent = null, RadarOverlay? Radar = null, GridOverlay? RadarGrid = null, RunsOverlay? Runs = null, BodiesOverlay? Bodies = null, SliceOverlay? Slice = null, IReadOnlyList<SitePoint>? Focus = null,
-    ConflictOverlay? Conflicts = null, IReadOnlyList<PaintPlan>? Paint = null);
+    ConflictOverlay? Conflicts = null, IReadOnlyList<PaintPlan>? Paint = null)
+{
+    /// <summary>What a sheet that goes out shows: what was found without a signal, where no machine may work and what to expose first.</summary>
+    public static PlanExtras Handed(JobSheet sheet)
+    {
+        var found = SheetConflicts.Of(sheet);
+        return new(Silent: SilentOverlay.Handed(sheet), Conflicts: new ConflictOverlay(found.Bands, [.. found.Order().Select(o => o.Place)]));
+    }
+}

@@ -20,6 +20,7 @@ internal static class Symbols
     public static readonly SceneSymbol Response = new("response", Area(Looks.Solid, (-4.5, 0), (0, -4.5), (4.5, 0), (0, 4.5)));
     public static readonly SceneSymbol ResponseAlone = new("response-alone", Area(Looks.Thin, (-4.5, 0), (0, -4.5), (4.5, 0), (0, 4.5)));
     public static readonly SceneSymbol DugUp = new("dug-up", Box(Looks.Thin, -7.5, -7.5, 15, 15), Disc(Looks.Solid, 3));
+    public static readonly SceneSymbol Hit = new("hit", Box(Looks.White, -6, -6, 12, 12), Line(Looks.Cross, (-6, -6), (6, 6)), Line(Looks.Cross, (6, -6), (-6, 6)));
     public static readonly SceneSymbol Tag = new("tag", Box(Looks.Thin, -12, -9, 24, 18));
     public static readonly SceneSymbol PaintedTag = new("tag-painted", Box(Looks.Thin, -12, -9, 24, 18), Box(Looks.Painted, -12, 6, 24, 4));
     public static readonly SceneSymbol ChosenTag = new("tag-chosen", Box(Looks.Ring, -16, -13, 32, 27));

@@ -28,7 +28,7 @@ internal sealed class HandoverPage(MoleDb db, SheetLoader loader, PlaceClock clo
 
     public override JobStage Stage => JobStage.Handover;
 
-    protected override PlanExtras OnPlan => new(Silent: SilentOverlay.Handed(Sheet));
+    protected override PlanExtras OnPlan => PlanExtras.Handed(Sheet);
 
     /// <summary>The plan as a drawing that needs nothing else.</summary>
     public IActionResult OnGetDrawing() => File(

@@ -50,7 +50,7 @@ internal sealed class HandoverPdf
 
     private HandoverPdf(JobSheet sheet, Person person, PrintChoice choice)
     {
-        (_sheet, _person, _choice, _extras) = (sheet, person, choice, new PlanExtras(Silent: SilentOverlay.Handed(sheet)));
+        (_sheet, _person, _choice, _extras) = (sheet, person, choice, PlanExtras.Handed(sheet));
         var (width, height) = PrintedDocument.RoomOf(choice.Paper);
         _wide = PrintedDocument.PixelsOf(width);
         _firstHigh = PrintedDocument.PixelsOf(height * FirstPlanShare);
@@ -158,8 +158,9 @@ internal sealed class HandoverPdf
         pdf.List(HandoverWords.Against(_sheet, _person));
         if (ConflictWords.Holes(_sheet, _person) is { Count: > 0 } holes)
         {
-            pdf.Paragraph("Expose by hand or vacuum, in this order:");
-            pdf.List([.. holes.Take(ConflictsPage.MostListed).Select((h, i) => $"{i + 1}. {h}")]);
+            pdf.Need(HeadingHigh);
+            pdf.Paragraph("Expose by hand or vacuum, in this order (numbers on the plan):");
+            pdf.List([.. holes.Take(ConflictsPage.MostListed).Select((h, i) => $"{i + 1}: {h}")]);
         }
     }
 

@@ -27,7 +27,7 @@ internal sealed class HandoverSheetPage(MoleDb db, SheetLoader loader) : SheetPa
     public int Scale => PrintScales.Fitting(Sheet, Person.Units, Pixels(WidthMillimetres), Pixels(PlanHeightMillimetres));
 
     public new PlanDrawing Plan => _plan ??= new PlanDrawing(
-        Sheet, Person.Units, Pixels(WidthMillimetres), Pixels(PlanHeightMillimetres), null, PrintScales.MetresPerPixel(Scale), new PlanExtras(Silent: SilentOverlay.Handed(Sheet)));
+        Sheet, Person.Units, Pixels(WidthMillimetres), Pixels(PlanHeightMillimetres), null, PrintScales.MetresPerPixel(Scale), PlanExtras.Handed(Sheet));
 
     public new SectionDrawing Section => new(Sheet, null, Person.Units, Pixels(WidthMillimetres), Pixels(58));
 

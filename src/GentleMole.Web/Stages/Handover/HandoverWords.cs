@@ -91,7 +91,7 @@ internal static class HandoverWords
 
     /// <summary>What the drawing's lines and letters mean.</summary>
     public static string PlanLegend(JobSheet sheet) => sheet.Lines.Count == 0 ? ""
-        : $"Solid line: marked; broken: doubtful; dotted: owner's plan only. Letters: {string.Join(", ", sheet.Lines.Select(l => Utilities.Letter(l.Line.Kind) + " " + LineWords.Kind(l.Line.Kind)).Distinct())}. Pale band: tolerance zone.";
+        : $"Solid line: marked; broken: doubtful; dotted: owner's plan only. Letters: {string.Join(", ", sheet.Lines.Select(l => Utilities.Letter(l.Line.Kind) + " " + LineWords.Kind(l.Line.Kind)).Distinct())}. Pale band: tolerance zone.{(sheet.HasDig ? " Grey: no machine. Numbers: what to expose first." : "")}";
 
     public const string LogFact = "Log";
 

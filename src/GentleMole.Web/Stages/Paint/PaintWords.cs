@@ -82,5 +82,5 @@ internal static class PaintWords
     private const double InPictureMetres = 12;
 
     private static string? Nearest(JobSheet sheet, SitePoint from) => sheet.Job.Features.Where(f => f is { Shape: FeatureShape.Spot, Name.Length: > 0, Points.Count: > 0 } && f.Points[0].DistanceTo(from) < InPictureMetres)
-        .MinBy(f => f.Points[0].DistanceTo(from))?.Name;
+        .MinBy(f => f.Points[0].DistanceTo(from)) is { } near ? near.Kind == FeatureKind.Ground ? near.Name : $"{WalkWords.Kind(near.Kind)} {near.Name}" : null;
 }
