@@ -7,6 +7,7 @@ using GentleMole.Store.Writing;
 using GentleMole.Web.Api;
 using GentleMole.Web.Boards;
 using GentleMole.Web.Centre;
+using GentleMole.Web.Drawing;
 using GentleMole.Web.Firm;
 using GentleMole.Web.Frame;
 using GentleMole.Web.Live;

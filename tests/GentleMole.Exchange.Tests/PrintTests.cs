@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Xml.Linq;
 using GentleMole.Core.Lines;
+using GentleMole.Core.Paint;
 using GentleMole.Exchange.Print;
 using GentleMole.Exchange.Scenes;
 

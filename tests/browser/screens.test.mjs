@@ -6,11 +6,11 @@ import { test } from 'node:test';
 import { useApp } from './app.mjs';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
-const views = ['/sign-in', '/notices', '/days', '/owners', '/truth', '/people', '/account', '/security', '/confirm', '/tokens', '/log', '/backup', '/jobs/1/records', '/jobs/1/records?owner=Lanternet', '/jobs/1/walk',
+const views = ['/sign-in', '/notices', '/days', '/owners', '/truth', '/places', '/year', '/people', '/account', '/security', '/confirm', '/tokens', '/log', '/backup', '/jobs/1/records', '/jobs/1/records?owner=Lanternet', '/jobs/1/walk',
   '/jobs/2/walk', '/jobs/1/outline', '/jobs/1/log', '/jobs', '/jobs/new', '/jobs/1/notice', '/jobs/1/hookup', '/jobs/1/sweep?sweep=2&candidate=1', '/jobs/1/sweep?sweep=0', '/jobs/1/trace', '/jobs/1/trace?line=2&new=true', '/jobs/1/trace/wires', '/jobs/1/trace/sonde', '/jobs/3/trace/fault', '/jobs/1/radar?profile=1', '/jobs/1/radar/calibrate', '/jobs/1/radar/collect', '/jobs/4/radar/grid?grid=0', '/jobs/4/radar/grid', '/jobs/4/radar/runs', '/jobs/5/radar/bodies?body=1', '/jobs/5/handover', '/jobs/4/radar/slices?depth=0.7', '/jobs/2/radar', '/jobs/1/handover/owner?line=2', '/jobs/3/marks',
   '/jobs/1/hookup/plan?line=2', '/jobs/1/hookup/plan?line=2&show=current', '/jobs/1/hookup/plan?line=2&show=ring', '/jobs/1/hookup/ground?line=2',
   '/jobs/1/hookup?line=2', '/instruments?instrument=3', '/instruments?new=transmitter', '/guide?kind=Electric', '/guide/card',
-  '/jobs/1/handover', '/jobs/1/exposures', '/jobs/1/conflicts', '/jobs/1/handover/sheet', '/bench/pinpoint', '/bench/depth', '/bench/depths', '/bench/identify?example=bonded', '/bench/ledger', '/bench/sonde', '/bench/sonde-route', '/bench/radar/plan', '/bench/radar/wheel', '/bench/radar/hyperbola', '/bench/fault', '/bench/wire-fault', '/bench/line-field', '/firm'];
+  '/jobs/1/handover', '/jobs/1/exposures', '/jobs/1/conflicts', '/jobs/1/paint', '/jobs/1/paint/card', '/jobs/1/handover/sheet', '/bench/pinpoint', '/bench/depth', '/bench/depths', '/bench/identify?example=bonded', '/bench/ledger', '/bench/sonde', '/bench/sonde-route', '/bench/radar/plan', '/bench/radar/wheel', '/bench/radar/hyperbola', '/bench/fault', '/bench/wire-fault', '/bench/line-field', '/firm'];
 let server;
 let browser;
 

@@ -14,8 +14,6 @@ public sealed record YearAccount(int Year, YearFigures Whole, IReadOnlyList<Year
         bool InYear(LocalDate day) => day.Year == year;
         return new YearAccount(
             year, YearFigures.Of(jobs, InYear, today), [.. Enumerable.Range(1, 12).Select(m => YearFigures.Of(jobs, d => d.Year == year && d.Month == m, today))],
-            [.. jobs.Select(j => (Job: j, Figures: YearFigures.Of([j], InYear, today))).Where(j => Happened(j.Figures)).OrderBy(j => j.Job.Received).ThenBy(j => j.Job.Id)]);
+            [.. jobs.Select(j => (Job: j, Figures: YearFigures.Of([j], InYear, today))).Where(j => !j.Figures.IsEmpty).OrderBy(j => j.Job.Received).ThenBy(j => j.Job.Id)]);
     }
-
-    private static bool Happened(YearFigures figures) => figures.Jobs + figures.ByTime.Values.Sum() + figures.Sheets + figures.Holes > 0 || figures.Time > Duration.Zero;
 }

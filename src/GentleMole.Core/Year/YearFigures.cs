@@ -31,6 +31,9 @@ public sealed record YearFigures(
     /// <summary>Hits for each thousand utilities answered, with its 95 % interval.</summary>
     public Estimate HitsPerThousand => Estimate.Share(Math.Min(Hits, Answered), Answered) is var share ? new Estimate(1000 * share.Value, 1000 * share.Low95, 1000 * share.High95) : default;
 
+    /// <summary>Nothing happened.</summary>
+    public bool IsEmpty => Jobs + ByTime.Values.Sum() + Sheets + Holes == 0 && Time == Duration.Zero;
+
     /// <summary>All of it.</summary>
     public Duration Time => Spent.Values.Aggregate(Duration.Zero, (a, b) => a + b);
 

@@ -32,7 +32,7 @@ internal static class FloodlightsJob
             Purpose = "Two column bases 0.9 m square and a cable slot between them",
             Means = "Hand dig for bases, slot by chain trencher",
             DigDepthMetres = 1.2,
-            ReceivedAt = now.InUtc().Date.PlusDays(-11).At(new LocalTime(9, 5)),
+            ReceivedAt = now.InUtc().Date.PlusDays(-8).At(new LocalTime(9, 5)),
             DigPlanned = now.InUtc().Date.PlusDays(-2),
             DigCorners = [new(6, 13), new(36, 21), new(35.7, 22.2), new(5.7, 14.2)],
             Tape = [new(4, 8), new(40, 17)],

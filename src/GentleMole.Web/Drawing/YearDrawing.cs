@@ -72,7 +72,7 @@ internal static class YearDrawing
         foreach (var (stage, i) in stages.Select((s, i) => (s, i)))
         {
             var time = figures.Spent.GetValueOrDefault(stage);
-            var (top, long_) = ((i * row) + 4, most > Duration.Zero ? (Width - From - Room) * (time / most) : 0);
+            var (top, long_) = ((i * row) + 4, most > Duration.FromMinutes(1) ? (Width - From - Room) * (time / most) : 0);
             shapes.Add(new SceneText(Looks.BarName, new(From, top + (row / 2)), stage.ToString(), -6, 3, 1));
             if (long_ > 0)
             {

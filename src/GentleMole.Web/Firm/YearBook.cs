@@ -10,6 +10,7 @@ using GentleMole.Web.Boards;
 using GentleMole.Web.Words;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
+using NodaTime.Text;
 
 namespace GentleMole.Web.Firm;
 
@@ -47,7 +48,7 @@ internal sealed class YearBook(MoleDb db, JobList list, PlaceClock clock)
         var spent = (await SpentAsync(from, to, On, cancellation)).ToLookup(s => s.JobId);
         return YearAccount.Of(year, [.. board.Jobs.Where(j => made.ContainsKey(j.Id)).Select(j => new YearJob(
             j.Id, j.Name, made[j.Id].ReceivedAt?.Date ?? On(made[j.Id].CreatedAt),
-            [.. lines[j.Id].Select(l => new YearAnswer(l.Answer, l.Answer == LineAnswer.Pending ? null : first.TryGetValue(l.Id, out var at) ? On(at) : l.AnsweredAt is { } answered ? On(answered) : null, j.Times?.AnswerDue))],
+            [.. lines[j.Id].Select(l => new YearAnswer(l.Answer, l.Answer == LineAnswer.Pending ? null : FirstOf(first, l.Id, l.AnsweredAt) is { } at ? On(at) : null, j.Times?.AnswerDue))],
             [.. sheets[j.Id]], [.. holes[j.Id].Select(h => new YearHole(On(h.TakenAt), h.IsDamaged, h.AcrossMetres is null))], [.. spent[j.Id]]))], clock.Now(firm.TimeZone).Date);
     }
 
@@ -58,19 +59,28 @@ internal sealed class YearBook(MoleDb db, JobList list, PlaceClock clock)
         var start = nameof(SoughtLine) + ":";
         await foreach (var entry in db.Log.AsNoTracking().Where(e => e.Subject.CompareTo(start) > 0 && e.Subject.CompareTo(nameof(SoughtLine) + ";") < 0 && e.What == "changed").OrderBy(e => e.Id).Select(e => new { e.Subject, e.At, e.Before }).AsAsyncEnumerable().WithCancellation(cancellation))
         {
-            if (int.TryParse(entry.Subject.AsSpan(start.Length), out var id) && !first.ContainsKey(id) && WasPending(entry.Before))
+            if (int.TryParse(entry.Subject.AsSpan(start.Length), out var id) && AnsweredBefore(entry.At, entry.Before) is { } at && (!first.TryGetValue(id, out var known) || at < known))
             {
-                first[id] = entry.At;
+                first[id] = at;
             }
         }
 
         return first;
     }
 
-    private static bool WasPending(string before)
+    private static Instant? FirstOf(Dictionary<int, Instant> logged, int line, Instant? stated) => logged.TryGetValue(line, out var first) && !(stated < first) ? first : stated;
+
+    /// <summary>When it was answered, by a change of it: now where it waited before, else when it says that it had been.</summary>
+    private static Instant? AnsweredBefore(Instant at, string before)
     {
         using var values = JsonDocument.Parse(before.Length > 0 ? before : "{}");
-        return values.RootElement.ValueKind == JsonValueKind.Object && values.RootElement.TryGetProperty(nameof(SoughtLine.Answer), out var answer) && answer.ValueEquals(nameof(LineAnswer.Pending));
+        if (values.RootElement.ValueKind != JsonValueKind.Object)
+        {
+            return null;
+        }
+
+        return values.RootElement.TryGetProperty(nameof(SoughtLine.Answer), out var answer) && answer.ValueEquals(nameof(LineAnswer.Pending)) ? at
+            : values.RootElement.TryGetProperty(nameof(SoughtLine.AnsweredAt), out var stated) && stated.ValueKind == JsonValueKind.String && InstantPattern.ExtendedIso.Parse(stated.GetString()!) is { Success: true, Value: var then } ? then : null;
     }
 
     private async Task<List<(int JobId, YearSheet Sheet)>> SheetsAsync(Instant from, Instant to, Func<Instant, LocalDate> on, CancellationToken cancellation)

@@ -109,6 +109,14 @@ public class DigConflictsTests
     }
 
     [Fact]
+    public void What_only_a_plan_tells_is_exposed_last_for_nobody_knows_where_to_dig_for_it()
+    {
+        var byPlan = Line(1, 0.5, (-3, 1), (13, 1)) with { IsByPlan = true };
+        var found = DigConflicts.Of(Square, 1.5, [byPlan, Line(2, 0.5, (-3, 8), (13, 8))]);
+        Assert.Equal([[1], [0]], found.Order().Select(o => o.Settles.ToArray()));
+    }
+
+    [Fact]
     public void Without_a_dig_or_without_lines_there_is_nothing()
     {
         Assert.Empty(DigConflicts.Of([], 1, [Line(1, 0.5, (0, 0), (1, 0))]).All);

@@ -19,7 +19,7 @@ public class PaintPlanTests
     private static PaintLine Straight(double length = 20, double? outside = null) =>
         Line(outside, [.. Enumerable.Range(0, (int)(length / 5) + 1).Select(i => Dot(5.0 * i, 0, i + 1))]);
 
-    private static PaintPlan Plan(PaintLine line, Func<SitePoint, bool>? holds = null) => PaintPlan.Of(line, Place, holds ?? (_ => true));
+    private static PaintPlan Plan(PaintLine line, Func<SitePoint, PaintGround>? ground = null) => PaintPlan.Of(line, Place, ground ?? (_ => PaintGround.Holds));
 
     private static List<PaintMark> Of(PaintPlan plan, PaintMarkKind kind) => [.. plan.Marks.Where(m => m.Kind == kind)];
 
@@ -27,7 +27,7 @@ public class PaintPlanTests
     public void Dashes_begin_at_the_first_dot_end_at_the_last_and_leave_no_longer_gap_than_the_place_wants() =>
         Gen.Select(Gen.Double[0.2, 9], Gen.Double[0.1, 2], Gen.Double[0.1, 5]).Sample((length, dash, gap) =>
         {
-            var plan = PaintPlan.Of(Line(null, Dot(0, 0, 1), Dot(length, 0, 2)), Place with { DashMetres = dash, GapMetres = gap }, _ => true);
+            var plan = PaintPlan.Of(Line(null, Dot(0, 0, 1), Dot(length, 0, 2)), Place with { DashMetres = dash, GapMetres = gap }, _ => PaintGround.Holds);
             var dashes = Of(plan, PaintMarkKind.Dash);
             Assert.Equal(0, dashes[0].From.East, 9);
             Assert.Equal(length, dashes[^1].To.East, 9);
@@ -60,15 +60,60 @@ public class PaintPlanTests
     }
 
     [Fact]
-    public void Where_paint_does_not_hold_stakes_stand_a_few_metres_apart()
+    public void Where_paint_does_not_hold_stakes_stand_from_where_it_begins_to_the_end_and_no_farther_apart_than_a_few_metres()
     {
-        var plan = Plan(Straight(40), p => p.East < 10);
-        Assert.All(plan.Marks.Where(m => m.Kind is PaintMarkKind.Dash or PaintMarkKind.Label), m => Assert.True(m.ChainageMetres < 10));
+        var plan = Plan(Straight(40), p => p.East < 10 ? PaintGround.Holds : PaintGround.Loose);
+        Assert.All(plan.Marks.Where(m => m.Kind != PaintMarkKind.Stake), m => Assert.True(m.ChainageMetres < 10.001));
         var stakes = Of(plan, PaintMarkKind.Stake);
-        Assert.InRange(stakes.Count, 5, 7);
-        Assert.All(stakes.Zip(stakes.Skip(1)), p => Assert.InRange(p.Second.ChainageMetres - p.First.ChainageMetres, 5, 5 + Place.DashMetres + Place.GapMetres));
-        Assert.True(stakes[0].ChainageMetres < 10 + Place.DashMetres + Place.GapMetres);
+        Assert.InRange(stakes[0].ChainageMetres, 10, 10.5);
+        Assert.Equal(40, stakes[^1].ChainageMetres, 9);
+        Assert.All(stakes.Zip(stakes.Skip(1)), p => Assert.InRange(p.Second.ChainageMetres - p.First.ChainageMetres, 2, 5));
         Assert.True(Plan(Straight(40)).Millilitres > plan.Millilitres);
+        Assert.Empty(plan.Homeless);
+    }
+
+    [Fact]
+    public void Where_works_drive_stakes_stand_beside_as_near_as_nobody_drives_and_square_to_the_line() =>
+        Gen.Select(Gen.Double[0.2, 5.4], Gen.Double[0.2, 9]).Sample((right, left) =>
+        {
+            // A lane along the line, so wide to its right (south of a line that runs east) and to its left.
+            var plan = Plan(Straight(20), p => p.North > -right && p.North < left ? PaintGround.Driven : PaintGround.Holds);
+            var stakes = Of(plan, PaintMarkKind.OffsetStake);
+            Assert.Equal(plan.Marks.Count, stakes.Count);
+            Assert.Equal(0, stakes[0].ChainageMetres);
+            Assert.Equal(20, stakes[^1].ChainageMetres, 9);
+            Assert.All(stakes, s =>
+            {
+                Assert.False(s.From.North > -right && s.From.North < left);
+                Assert.Equal(s.To.East, s.From.East, 9);
+                Assert.Equal(0, s.To.North, 9);
+                Assert.InRange(s.LengthMetres, 1, Math.Min(6, Math.Max(1, Math.Min(right, left)) + 0.5 + 1e-9));
+            });
+        });
+
+    [Fact]
+    public void Where_neither_paint_nor_a_stake_has_a_place_it_is_said()
+    {
+        var plan = Plan(Straight(10), _ => PaintGround.Driven);
+        Assert.Empty(plan.Marks);
+        Assert.Equal([0, 5, 10], plan.Homeless);
+    }
+
+    [Fact]
+    public void What_nobody_has_settled_asks_all_along()
+    {
+        var plan = Plan(Straight(20) with { IsAsked = true });
+        Assert.Equal(Of(plan, PaintMarkKind.Label).Count, Of(plan, PaintMarkKind.Query).Count);
+        Assert.Empty(Of(Plan(Straight(20)), PaintMarkKind.Query));
+    }
+
+    [Fact]
+    public void Every_dot_that_is_painted_shows_which_way_the_line_runs_there()
+    {
+        var ticks = Of(Plan(Line(null, Dot(0, 0, 1), Dot(5, 0, 2), Dot(5, 5, 3))), PaintMarkKind.Tick);
+        Assert.Equal([0, 5, 10], ticks.Select(t => Math.Round(t.ChainageMetres, 9)));
+        Assert.All(ticks, t => Assert.Equal(0.15, t.LengthMetres, 9));
+        Assert.True(ticks[0].To.East > ticks[0].From.East && ticks[2].To.North > ticks[2].From.North);
     }
 
     [Fact]
@@ -112,6 +157,12 @@ public class PaintPlanTests
             Assert.Empty(c.Check());
             Assert.Equal(Utilities.All.Count, c.Colours.Count);
         });
-        Assert.Equal(["dash", "gap", "label"], (Place with { DashMetres = double.NaN, GapMetres = 1e300, LabelEveryMetres = 5e-324 }).Check().Select(e => e.Field));
+        Assert.Equal(["tolerance", "dash", "gap", "label"], (Place with { ToleranceMetres = 1e-10, DashMetres = double.NaN, GapMetres = 1e300, LabelEveryMetres = 5e-324 }).Check().Select(e => e.Field));
+        Assert.Equal(["name"], (Place with { Name = " " }).Check().Select(e => e.Field));
+
+        PaintCustom Lettered(UtilityKind kind, string letters) => Place with { Letters = new Dictionary<UtilityKind, string>(Place.Letters) { [kind] = letters } };
+        Assert.Equal(["letterElectric", "letterWater"], Lettered(UtilityKind.Water, "e").Check().Select(e => e.Field));
+        Assert.All(["", "LONG", "É", "W ", "<b>"], wrong => Assert.Equal(["letterWater"], Lettered(UtilityKind.Water, wrong).Check().Select(e => e.Field)));
+        Assert.Equal(["colourGas"], (Place with { Colours = new Dictionary<UtilityKind, PaintColour>(Place.Colours) { [UtilityKind.Gas] = (PaintColour)99 } }).Check().Select(e => e.Field));
     }
 }

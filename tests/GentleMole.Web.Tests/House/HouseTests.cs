@@ -1,4 +1,5 @@
 using GentleMole.Core.Lines;
+using GentleMole.Core.Paint;
 using GentleMole.Exchange.Scenes;
 using GentleMole.Store;
 using GentleMole.Store.Log;
@@ -44,6 +45,8 @@ public sealed class HouseTests
         ["Exposures"] = ["Site", "Together", "Trace"],
         ["Paint"] = ["Lines", "Marking", "Measures", "Site", "Trace"],
         ["Conflicts"] = ["Marking", "Site", "Trace"],
+        ["Handover"] = ["Lines", "Marking", "Site"],
+        ["Year"] = ["Job", "Marking"],
         ["Practice"] = ["Bodies", "Candidates", "Fault", "Fields", "Follow", "Grids", "Hookup", "Identify", "Instruments", "Ledger", "Lines", "Network", "Pinpoint", "Radar", "Site", "Soil", "Sonde", "Sweeps", "Together", "Trace"],
     };
 
@@ -60,7 +63,7 @@ public sealed class HouseTests
         ["Live"] = ["Sheet", "Trust"],
         ["Stages"] = ["Centre", "Drawing", "Forms", "Live", "Setup", "Sheet", "Trust", "Words"],
         ["Boards"] = ["Centre", "Drawing", "Forms", "Frame", "Sheet", "Trust", "Words"],
-        ["Firm"] = ["Forms", "Frame", "Setup", "Trust", "Words"],
+        ["Firm"] = ["Boards", "Drawing", "Forms", "Frame", "Setup", "Sheet", "Trust", "Words"],
         ["Bench"] = ["Drawing", "Forms", "Setup", "Words"],
         ["Api"] = ["Boards", "Frame", "Live", "Setup", "Sheet", "Stages", "Trust", "Words"],
     };

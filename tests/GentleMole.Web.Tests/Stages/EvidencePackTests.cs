@@ -62,6 +62,27 @@ public sealed class EvidencePackTests(MoleHost host) : IClassFixture<MoleHost>, 
     }
 
     [Fact]
+    public async Task Sheets_that_went_out_are_in_it_with_who_signed_and_who_alters_one_is_found()
+    {
+        var jem = host.Browser("jem");
+        await jem.SendAsync("/jobs/3/handover", "", ("given", "Jem Trewin"), ("givenSign", "M1,2L30,40"), ("changeWhy", "goes out"));
+        await jem.SendAsync("/jobs/3/handover", "Take", ("taken", "Bo Carne"));
+        var (code, said) = await CheckedAsync(3);
+        Assert.True(code == 0, said);
+        var number = (await host.SheetAsync(3)).LastHanded!.Number;
+        Assert.Contains("\"takenBy\":\"Bo Carne\"", await File.ReadAllTextAsync(Path.Combine(_directory, "sheet", "handed", $"{number}.json")), StringComparison.Ordinal);
+
+        (code, said) = await CheckedAsync(3, () =>
+        {
+            Alter($"sheet/handed/{number}.json", "Bo Carne", "Al Carne");
+            Alter($"sheet/handed/{number}.facts.txt", ";Marked", ";Clear");
+        });
+        Assert.Equal(1, code);
+        Assert.Contains($"sheet {number} does not claim what its code says", said, StringComparison.Ordinal);
+        Assert.Contains($"sheet {number} is not the one that the log tells of", said, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public async Task An_altered_or_missing_file_is_named()
     {
         var (code, said) = await CheckedAsync(3, () =>

@@ -9,7 +9,7 @@ namespace GentleMole.Web.Tests.Stages;
 /// <summary>No entry, however it comes, takes a job away from those who work on it.</summary>
 public class UndrawableTests(MoleHost host) : IClassFixture<MoleHost>
 {
-    private static readonly string[] Stages = ["notice", "records", "walk", "hookup", "hookup/plan", "hookup/ground", "trace", "trace/wires", "trace/sonde", "trace/fault", "radar", "radar/calibrate", "radar/collect", "radar/grid", "radar/runs", "radar/bodies", "radar/slices", "marks", "conflicts", "exposures", "handover", "handover/sheet", "outline", "log"];
+    private static readonly string[] Stages = ["notice", "records", "walk", "hookup", "hookup/plan", "hookup/ground", "trace", "trace/wires", "trace/sonde", "trace/fault", "radar", "radar/calibrate", "radar/collect", "radar/grid", "radar/runs", "radar/bodies", "radar/slices", "marks", "paint", "paint/card", "conflicts", "exposures", "handover", "handover/sheet", "outline", "log"];
 
     [Theory]
     [InlineData("4 4\n4.0000000001 4", "different points")]

@@ -25,6 +25,8 @@ public class GrantTests(MoleHost host) : IClassFixture<MoleHost>
     [InlineData("/jobs/{0}/handover")]
     [InlineData("/jobs/{0}/exposures")]
     [InlineData("/jobs/{0}/conflicts")]
+    [InlineData("/jobs/{0}/paint")]
+    [InlineData("/jobs/{0}/paint/card")]
     [InlineData("/jobs/{0}/handover/sheet")]
     [InlineData("/jobs/{0}/handover/owner")]
     [InlineData("/jobs/{0}/outline")]
@@ -54,7 +56,7 @@ public class GrantTests(MoleHost host) : IClassFixture<MoleHost>
         var photo = await host.StoreAsync(db => db.Photos.AsNoTracking().FirstAsync());
         Assert.Equal(photo.JobId == 1 ? HttpStatusCode.OK : HttpStatusCode.NotFound, (await reader.GetAsync(new Uri($"/jobs/{photo.JobId}/photos/{photo.Id}", UriKind.Relative))).StatusCode);
         Assert.Equal(HttpStatusCode.NotFound, (await reader.GetAsync(new Uri($"/jobs/2/photos/{photo.Id}", UriKind.Relative))).StatusCode);
-        foreach (var path in new[] { "/notices/calendar.ics", "/notices", "/days", "/owners", "/truth", "/log", "/firm", "/guide", "/instruments", "/backup/mole-2026-11-23-103000.zip" })
+        foreach (var path in new[] { "/notices/calendar.ics", "/notices", "/days", "/owners", "/truth", "/places", "/year", "/year/2026.csv", "/log", "/firm", "/guide", "/instruments", "/backup/mole-2026-11-23-103000.zip" })
         {
             Assert.Equal(HttpStatusCode.Forbidden, (await reader.GetAsync(new Uri(path, UriKind.Relative))).StatusCode);
         }

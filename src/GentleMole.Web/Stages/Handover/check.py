@@ -55,14 +55,36 @@ for name in files:
         if known is not None and known != files[name]:
             wrong.append(name + " is not the photo that the log tells of")
 
-facts = open(path("sheet/facts.txt"), "rb").read()
 letters = "0123456789ABCDEFGHJKMNPQRSTVWXYZ"
-code = "".join(letters[b & 31] for b in hashlib.sha256(facts).digest()[:12])
+
+
+def code_of(claims):
+    code = "".join(letters[b & 31] for b in hashlib.sha256(claims).digest()[:12])
+    return "%s-%s-%s" % (code[:4], code[4:8], code[8:])
+
+
+signed = {}
+for e in entries:
+    if e["subject"].startswith("HandedSheet:"):
+        signed.setdefault(e["subject"], {}).update(json.loads(e["after"]))
+for name in sorted(files):
+    if name.startswith("sheet/handed/") and name.endswith(".json"):
+        handed = json.load(open(path(name), encoding="utf-8"))
+        if code_of(open(path(name[:-5] + ".facts.txt"), "rb").read()) != handed["code"]:
+            wrong.append("sheet %d does not claim what its code says" % handed["number"])
+        if handed["head"] not in chain.values():
+            wrong.append("the head on sheet %d is not in the chain" % handed["number"])
+        logged = [s for s in signed.values() if s.get("Number") == handed["number"]]
+        told = [("Code", "code"), ("GivenBy", "givenBy"), ("GivenSign", "givenSign"), ("TakenBy", "takenBy"), ("TakenSign", "takenSign")]
+        if not logged or any(logged[0].get(a, "") != handed[b] for a, b in told):
+            wrong.append("sheet %d is not the one that the log tells of" % handed["number"])
+
+facts = open(path("sheet/facts.txt"), "rb").read()
 head = facts.decode("utf-8").split("\n")[0].split(";")[2]
 if head and head not in chain.values():
     wrong.append("the head at the handover is not in the chain")
 
-print("%d files, %d log entries of this job. Code of the sheet: %s-%s-%s" % (len(files), len(entries), code[:4], code[4:8], code[8:]))
+print("%d files, %d log entries of this job. Code of the sheet: %s" % (len(files), len(entries), code_of(facts)))
 for sentence in wrong:
     print("WRONG: " + sentence)
 print("Everything holds together." if not wrong else "%d things are wrong." % len(wrong))

@@ -79,7 +79,7 @@ internal sealed class MarksPage(MoleDb db, SheetLoader loader, PlaceClock clock,
         }
 
         var line = await Db.Lines.SingleAsync(l => l.Id == shown.Line.Id && l.JobId == Id);
-        (line.Answer, line.AnswerNote, line.AnsweredAt) = (answer, why, clock.Moment);
+        (line.Answer, line.AnswerNote, line.AnsweredAt) = (answer, why, answer == LineAnswer.Pending ? null : clock.Moment);
         if (Sheet.Job.NoticeNumber.Length > 0)
         {
             // In the same save as the answer itself: it cannot be given and not sent.

@@ -8,7 +8,7 @@ using GentleMole.Web.Words;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Net.Http.Headers;
 
-namespace GentleMole.Web.Frame;
+namespace GentleMole.Web.Drawing;
 
 /// <summary>The paint of utilities by the custom of the place, as a style sheet: what is drawn has the colour of what is sprayed.</summary>
 internal static class PlaceStyle
