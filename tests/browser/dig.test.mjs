@@ -23,7 +23,7 @@ after(() => phone?.close());
 test('what is marked goes out, with a link for the one who digs', async () => {
   await opened(page, `${server.url}/jobs/3/marks`);
   await opened(page, `${server.url}/jobs/3/handover`);
-  await page.locator('.panel-foot [name=changeWhy]').fill('goes out anew after the walk');
+  await page.locator('#hand-over [name=changeWhy]').fill('goes out anew after the walk');
   await pressed(page, 'Hand over again');
   assert.match(await page.textContent('.verdict-say'), /^Handed over/);
   await page.fill('#f-whom', '');

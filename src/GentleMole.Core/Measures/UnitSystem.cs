@@ -7,8 +7,8 @@ namespace GentleMole.Core.Measures;
 public enum UnitSystem
 {
     /// <summary>Metres.</summary>
-    Metres,
+    Metres = 0,
 
     /// <summary>Feet and inches.</summary>
-    FeetInches,
+    FeetInches = 1,
 }

@@ -30,7 +30,7 @@ public class HandedSheetTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.Contains($"Signed: sheet {number}", Text(sheet), StringComparison.Ordinal);
         Assert.Contains("Taken by Bo Carne", Text(sheet), StringComparison.Ordinal);
         Assert.Contains($"sheet {number} of this job", Text(sheet, "dd"), StringComparison.Ordinal);
-        var words = ForeignProgram.Words(await (await _locator.GetAsync(new Uri("/jobs/3/files/pdf", UriKind.Relative))).Content.ReadAsByteArrayAsync()).Replace('\u00a0', ' ');
+        var words = ForeignProgram.Words(await (await host.Device().GetAsync(new Uri("/api/v1/jobs/3/export/pdf", UriKind.Relative))).Content.ReadAsByteArrayAsync()).Replace('\u00a0', ' ');
         Assert.Contains("Handed over by J. Trewin", words, StringComparison.Ordinal);
         Assert.Contains("Taken by Bo Carne", words, StringComparison.Ordinal);
         Assert.Contains("Against the dig", words, StringComparison.Ordinal);
@@ -118,7 +118,7 @@ public class HandedSheetTests(MoleHost host) : IClassFixture<MoleHost>
     [Fact]
     public async Task What_is_escalated_goes_with_the_print_as_a_question_to_its_owner()
     {
-        var words = ForeignProgram.Words(await (await host.Browser("jem").GetAsync(new Uri("/jobs/1/files/pdf", UriKind.Relative))).Content.ReadAsByteArrayAsync()).Replace('\u00a0', ' ');
+        var words = ForeignProgram.Words(await (await host.Device().GetAsync(new Uri("/api/v1/jobs/1/export/pdf", UriKind.Relative))).Content.ReadAsByteArrayAsync()).Replace('\u00a0', ' ');
         Assert.Contains("Where is your sewer line?", words, StringComparison.Ordinal);
         Assert.Contains("Bay Drains Board", words, StringComparison.Ordinal);
         Assert.Contains("Until this is answered the line counts as not located", words, StringComparison.Ordinal);

@@ -82,7 +82,7 @@ public class PaintTests(MoleHost host) : IClassFixture<MoleHost>
         var kept = Assert.Single((await host.SheetAsync(1)).LineById(line.Id)!.Line.Photos);
         Assert.Single((await _locator.PageAsync(Page)).Page.QuerySelectorAll($".photos img[src$='{kept.Id}']"));
         Assert.Single((await _locator.PageAsync("/jobs/1/handover/sheet")).Page.QuerySelectorAll($".photos img[src$='{kept.Id}']"));
-        Assert.Contains("marks of drinking water", ForeignProgram.Words(await (await _locator.GetAsync(new Uri("/jobs/1/files/pdf", UriKind.Relative))).Content.ReadAsByteArrayAsync()), StringComparison.Ordinal);
+        Assert.Contains("marks of drinking water", ForeignProgram.Words(await (await host.Device().GetAsync(new Uri("/api/v1/jobs/1/export/pdf", UriKind.Relative))).Content.ReadAsByteArrayAsync()), StringComparison.Ordinal);
     }
 
     [Fact]

@@ -10,10 +10,10 @@ namespace GentleMole.Web.Stages;
 internal sealed class PaintCardPage(MoleDb db, SheetLoader loader) : SheetPage(db, loader)
 {
     public const int WidthMillimetres = 186;
-    public const int HeightMillimetres = 112;
+    public const int HeightMillimetres = 98;
 
     /// <summary>So many lines fit on one page.</summary>
-    public const int MostListed = 9;
+    public const int MostListed = 8;
 
     public const int MostShots = 8;
     private const double PixelsPerMillimetre = 96 / 25.4;
