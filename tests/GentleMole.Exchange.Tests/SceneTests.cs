@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Xml.Linq;
 using GentleMole.Core.Lines;
+using GentleMole.Core.Paint;
 using GentleMole.Exchange.Scenes;
 
 namespace GentleMole.Exchange.Tests;
@@ -66,8 +67,8 @@ public class SceneTests
         var file = SvgScene.File(Scene());
         Assert.DoesNotContain("var(", file, StringComparison.Ordinal);
         Assert.DoesNotContain("href=\"#", file, StringComparison.Ordinal);
-        Assert.Contains($"fill=\"{Tints.Paint(UtilityKind.Water)}\"", file, StringComparison.Ordinal);
-        Assert.Contains($"stroke=\"{Tints.Paint(UtilityKind.Gas)}\"", file, StringComparison.Ordinal);
+        Assert.Contains($"fill=\"{Tints.Can(PaintCustom.Shipped[0].ColourOf(UtilityKind.Water))}\"", file, StringComparison.Ordinal);
+        Assert.Contains($"stroke=\"{Tints.Can(PaintCustom.Shipped[0].ColourOf(UtilityKind.Gas))}\"", file, StringComparison.Ordinal);
     }
 
     [Fact]
@@ -82,7 +83,18 @@ public class SceneTests
     [Fact]
     public void Every_tint_and_every_paint_has_its_colour()
     {
-        Assert.All(Enum.GetValues<Tint>().Where(t => t != Tint.None), t => Assert.Matches("^#[0-9a-f]{6}$", Tints.Hex(t, UtilityKind.Gas)!));
-        Assert.Equal(Enum.GetValues<UtilityKind>().Length, Enum.GetValues<UtilityKind>().Select(Tints.Paint).Distinct().Count());
+        Assert.All(Enum.GetValues<Tint>().Where(t => t != Tint.None), t => Assert.Matches("^#[0-9a-f]{6}$", Tints.Hex(t, UtilityKind.Gas, PaintCustom.Shipped[0])!));
+        Assert.Equal(Enum.GetValues<PaintColour>().Length, Enum.GetValues<PaintColour>().Select(Tints.Can).Distinct().Count());
+    }
+
+    [Fact]
+    public void Paint_is_that_of_the_place_and_letters_on_it_can_be_read()
+    {
+        var skerry = PaintCustom.Shipped[1];
+        var other = skerry with { Colours = new Dictionary<UtilityKind, PaintColour>(skerry.Colours) { [UtilityKind.Gas] = PaintColour.Purple } };
+        var file = SvgScene.File(Scene() with { Custom = other });
+        Assert.Contains($"stroke=\"{Tints.Can(PaintColour.Purple)}\"", file, StringComparison.Ordinal);
+        Assert.DoesNotContain(Tints.Can(PaintColour.Yellow), file, StringComparison.Ordinal);
+        Assert.Equal(("#1e1b18", "#ffffff"), (Tints.Hex(Tint.OnPaint, UtilityKind.Gas, skerry), Tints.Hex(Tint.OnPaint, UtilityKind.Gas, other)));
     }
 }

@@ -142,7 +142,7 @@ internal sealed class SectionDrawing
             var way = $"{Compass(Cut.Points[0], Cut.Points[^1])} to {Compass(Cut.Points[^1], Cut.Points[0])}";
             var what = Along is { } line ? $"along the {LineWords.Kind(line.Line.Kind)} line" : Sheet.HasDig ? "along the dig" : "along the tape";
             var scale = string.Create(CultureInfo.InvariantCulture, $"Section {what}, {way}. Depth drawn ×{Exaggeration:0.#}");
-            return Width < 560 ? scale : scale + ". Depths are to the centre.";
+            return Width < 560 ? scale : $"{scale}. Depths are to the centre.{(Along is null && Sheet.HasDig && Crossings.Count > 0 ? " Pale bands: no machine." : "")}";
         }
     }
 
