@@ -17,4 +17,16 @@ public sealed record Stretch(
 {
     /// <summary>Its length.</summary>
     public double LengthMetres => ToChainageMetres - FromChainageMetres;
+
+    /// <summary>What holds its level where it is: the worst of what is known of it.</summary>
+    public LevelReason Reason => TooLong ? LevelReason.TooLong
+        : AgainstSigns(From) || AgainstSigns(To) ? LevelReason.AgainstSigns
+        : NoDepth(From) || NoDepth(To) ? LevelReason.NoDepth
+        : Quality == QualityLevel.A ? LevelReason.Exposed
+        : From.Exposed && To.Exposed ? LevelReason.BetweenHoles
+        : LevelReason.Found;
+
+    private static bool AgainstSigns(MarkPoint dot) => !dot.Exposed && dot.Verdict == Verdict.Reject;
+
+    private static bool NoDepth(MarkPoint dot) => !dot.Exposed && dot.Depth is null;
 }

@@ -2,6 +2,7 @@ using GentleMole.Core;
 using GentleMole.Core.Job;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Trace;
+using GentleMole.Core.Walk;
 using GentleMole.Store;
 using GentleMole.Store.Model;
 using GentleMole.Web.Centre;
@@ -35,9 +36,7 @@ internal sealed class MarksPage(MoleDb db, SheetLoader loader, PlaceClock clock,
         var doubtful = line.Traced.Stretches.Count(s => s.Confidence != Verdict.Sound);
         if (line.Traced.Run is null)
         {
-            return ("open", "No line yet: two accepted dots make one.", line.Line.ExpectedRun.Count >= 2
-                ? "The dashed run is by plan or sweep only, level D."
-                : "Trace it, or answer why it is not marked.");
+            return ("open", "No line yet: two accepted dots make one.", "Trace it, or answer why it is not marked.");
         }
 
         if (undecided > 0)
@@ -55,6 +54,19 @@ internal sealed class MarksPage(MoleDb db, SheetLoader loader, PlaceClock clock,
     /// <summary>The line's stretches as they are listed; of a long one worked out once.</summary>
     public IReadOnlyList<StretchRow> RowsOf(SheetLine line) =>
         Sheet.Drawn.Get((nameof(StretchRow), line.Line.Id), () => StretchRow.Of(line.Traced.Stretches, MostListed));
+
+    /// <summary>Of a line that is not traced: what level its plan has, why, and what would raise it; null where there is no plan.</summary>
+    public string? PlanLevel(SheetLine line)
+    {
+        if (line.Traced.Run is not null || line.Expected is null)
+        {
+            return null;
+        }
+
+        var tied = RecordCheck.Tied(Sheet.Seen, Sheet.Recorded);
+        var reason = line.Records.Any(r => tied.Contains(r.Id)) ? LevelReason.TiedToSite : LevelReason.Planned;
+        return $"Level {LevelWords.Level(reason)}: {LevelWords.Why(reason, Person)} {LevelWords.Raise(reason, Person)}";
+    }
 
     public string LabelOf(SheetLine line) => SheetPaint.Label(Sheet, line);
 
