@@ -93,7 +93,7 @@ public sealed class PaintPlan
             }
 
             marks.AddRange(Stretch(line, run, custom, from, to, isSure, ground));
-            homeless.AddRange(Stakes(line, run, custom, from, to, ground, marks));
+            homeless.AddRange(Stakes(isSure ? line.Label : line.Label + "  ?", run, custom, from, to, ground, marks));
         }
 
         PaintMark[] signs = [.. Ticks(line, run, unpainted), .. Ends(line, run, unpainted), .. Bends(run, unpainted), .. Tees(line, run, unpainted)];
@@ -170,8 +170,9 @@ public sealed class PaintPlan
     }
 
     /// <summary>Puts stakes where paint does not hold: where such a piece begins, then at equal steps, and where it ends.</summary>
+    /// <param name="label">What each says; where it is not sure it asks.</param>
     /// <returns>Where not even a stake has a place.</returns>
-    private static List<double> Stakes(PaintLine line, Run run, PaintCustom custom, double from, double to, Func<SitePoint, PaintGround> ground, List<PaintMark> marks)
+    private static List<double> Stakes(string label, Run run, PaintCustom custom, double from, double to, Func<SitePoint, PaintGround> ground, List<PaintMark> marks)
     {
         var homeless = new List<double>();
         foreach (var (begin, end) in Lost(run, from, to, Math.Min(custom.DashMetres, 0.5), ground))
@@ -182,11 +183,11 @@ public sealed class PaintPlan
                 var place = run.At(at);
                 if (ground(place) == PaintGround.Loose)
                 {
-                    marks.Add(new PaintMark(PaintMarkKind.Stake, place, place, at, line.Label));
+                    marks.Add(new PaintMark(PaintMarkKind.Stake, place, place, at, label));
                 }
                 else if (Beside(run, at, ground) is { } beside)
                 {
-                    marks.Add(new PaintMark(PaintMarkKind.OffsetStake, beside, place, at, line.Label));
+                    marks.Add(new PaintMark(PaintMarkKind.OffsetStake, beside, place, at, label));
                 }
                 else
                 {

@@ -35,7 +35,7 @@ internal sealed partial class PlanLayers
 
                 yield return new SceneMark(Symbols.Painted(mark.Kind), ScenePoint.Of(mark.From))
                 {
-                    Paint = kind, Turn = TurnOf(mark, run), Letter = mark.Kind == PaintMarkKind.Query ? "?" : "", LetterLook = Looks.LetterOnVelvet, Title = MarkWords.Painted(mark.Kind),
+                    Paint = kind, Turn = TurnOf(mark, run), Letter = mark.Kind == PaintMarkKind.Query || mark.Text.EndsWith('?') ? "?" : "", LetterLook = mark.Kind == PaintMarkKind.Query ? Looks.LetterOnVelvet : Looks.LetterOnPaint, Title = MarkWords.Painted(mark.Kind),
                 };
             }
         }

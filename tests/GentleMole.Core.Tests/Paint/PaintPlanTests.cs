@@ -105,6 +105,10 @@ public class PaintPlanTests
         var plan = Plan(Straight(20) with { IsAsked = true });
         Assert.Equal(Of(plan, PaintMarkKind.Label).Count, Of(plan, PaintMarkKind.Query).Count);
         Assert.Empty(Of(Plan(Straight(20)), PaintMarkKind.Query));
+
+        // A stake asks as well.
+        Assert.All(Of(Plan(Straight(20) with { IsAsked = true }, _ => PaintGround.Loose), PaintMarkKind.Stake), s => Assert.EndsWith("?", s.Text, StringComparison.Ordinal));
+        Assert.All(Of(Plan(Straight(20), _ => PaintGround.Loose), PaintMarkKind.Stake), s => Assert.Equal("G TG 63 PE", s.Text));
     }
 
     [Fact]

@@ -56,7 +56,7 @@ internal sealed class PaintPage(MoleDb db, SheetLoader loader, PhotoShelf shelf,
                 return ("open", "Nothing to paint yet.", "A line needs two accepted dots, and an answer that is not “clear” or “not found”.");
             }
 
-            var asks = plans.Count(p => p.CountOf(PaintMarkKind.Query) > 0);
+            var asks = plans.Count(p => p.Marks.Any(m => m.Text.EndsWith('?')));
             var undecided = Sheet.Lines.Sum(l => l.Undecided);
             var left = plans.Sum(p => p.Unpainted.Count);
             var stakes = PaintWords.Stakes(plans);
