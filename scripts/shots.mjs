@@ -39,7 +39,6 @@ await shot('walk', '/jobs/1/walk?feature=15');
 await shot('notice', '/jobs/2/notice');
 await shot('hookup-plan', '/jobs/1/hookup/plan?line=2');
 await shot('sonde', '/jobs/1/trace/sonde');
-await shot('fault', '/jobs/3/trace/fault');
 await shot('sweep', '/jobs/1/sweep?sweep=2&candidate=1', () => page.locator('#candidate-1').evaluate(e => { e.scrollIntoView({ block: 'center' }); window.scrollTo(0, 0); }));
 // Every dot is held against the ground; the picture is of what is said then.
 const reviewed = () => page.waitForFunction(() => document.querySelector('#line-review')?.textContent.includes('All dots together') && !document.querySelector('#line-review [hx-get]'));
@@ -48,6 +47,7 @@ await shot('radar', '/jobs/1/radar?profile=1&target=4', () => page.waitForFuncti
   const picture = document.querySelector('[data-radargram]')?.picture;
   return /to decide/.test(document.querySelector('.panel-body').textContent) && picture?.here === 4 && [...picture.tiles.held.values()].every(t => t.bytes);
 }, null, { timeout: 30_000 }));
+await shot('paint', '/jobs/1/paint');
 await shot('marks', '/jobs/3/marks?line=6');
 await shot('handover', '/jobs/1/handover');
 await shot('bench-pinpoint', '/bench/pinpoint?example=hidden', () => pressed(page, 'Find the line'));
