@@ -89,6 +89,18 @@ public class FuzzTests
             Assert.True(system.IsGood || system.Errors[0].Sentence.Length > 10);
         });
 
+    /// <summary>A dash before a closing quote hides it from the library, which then reads on for one without end.</summary>
+    [Theory]
+    [InlineData("\"32629\"", "\"32629-\"")]
+    [InlineData("\"WGS_1984\"", "\"WGS_1984-\"")]
+    [InlineData("\"WGS 84 / UTM zone 29N\"", "\"WGS 84 / UTM zone -\"")]
+    public async Task A_definition_in_which_a_quote_is_hidden_is_not_waited_for(string from, string to)
+    {
+        var reading = Task.Run(() => CoordinateSystems.ToSite(Definition.Replace(from, to, StringComparison.Ordinal), Origin));
+        Assert.True(await Task.WhenAny(reading, Task.Delay(TimeSpan.FromSeconds(30))) == reading);
+        Assert.True((await reading).IsGood || (await reading).Errors[0].Sentence.Length > 10);
+    }
+
     [Fact]
     public void A_definition_that_breaks_off_anywhere_is_refused_and_never_waited_for()
     {

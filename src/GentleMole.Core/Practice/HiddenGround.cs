@@ -28,15 +28,13 @@ public sealed record HiddenGround(SoilGround Soil, IReadOnlyList<BuriedLine> Lin
     /// <summary>Makes a hookup on it; null where it cannot be made: there is no such line, no metal in it, nothing that can be solved.</summary>
     public EnergisedGround? Energise(HookupTry hookup, TransmitterProfile transmitter) => Solve(hookup, transmitter) is { } solved ? new EnergisedGround(solved) : null;
 
-    private SolvedNetwork? Solve(HookupTry hookup, TransmitterProfile transmitter)
-    {
-        var plan = new SupposedGround(Soil, [.. Lines.Select(l => l.Lies)], Bonds, Joints);
-        if (plan.Line(hookup.On) is null)
-        {
-            return null;
-        }
+    /// <summary>A place on a line, as a source takes it, of a chainage of its run.</summary>
+    public LinePlace PlaceOf(string line, double runMetres) => Plan.Place(line, runMetres);
 
-        var level = plan.Network();
+    /// <summary>The currents that a source drives in it, its places as <see cref="PlaceOf"/> gives them; null where they cannot be solved.</summary>
+    public SolvedNetwork? Solve(SignalSource source, double hertz)
+    {
+        var level = Plan.Network();
         var sunk = level.Lines.ToDictionary(l => l.Id, l => Line(l.Id)!.Sunk(l));
         LinePlace Place(LinePlace place) => place with { ChainageMetres = Along(level.Line(place.Line), sunk[place.Line], place.ChainageMetres) };
         var network = level with
@@ -45,17 +43,22 @@ public sealed record HiddenGround(SoilGround Soil, IReadOnlyList<BuriedLine> Lin
             Bonds = [.. level.Bonds.Select(b => b with { From = Place(b.From), To = Place(b.To) })],
             Joints = [.. level.Joints.Select(j => j with { At = Place(j.At) })],
         };
-        var source = hookup.Source(plan, transmitter) switch
+        source = source switch
         {
             DirectSource direct => direct with { At = Place(direct.At) },
             ClampSource clamp => clamp with { At = Place(clamp.At) },
             var other => other,
         };
-        return NetworkRules.Check(network, source, hookup.Hertz).Count == 0
-            && NetworkSolver.Of(new NetworkMesh(network, Cutting.For(hookup.Hertz, source)), hookup.Hertz) is { IsGood: true } solver
+        return NetworkRules.Check(network, source, hertz).Count == 0
+            && NetworkSolver.Of(new NetworkMesh(network, Cutting.For(hertz, source)), hertz) is { IsGood: true } solver
             ? solver.Value.Solve(source)
             : null;
     }
+
+    private SupposedGround Plan => new(Soil, [.. Lines.Select(l => l.Lies)], Bonds, Joints);
+
+    private SolvedNetwork? Solve(HookupTry hookup, TransmitterProfile transmitter) =>
+        Plan is var plan && plan.Line(hookup.On) is null ? null : Solve(hookup.Source(plan, transmitter), hookup.Hertz);
 
     /// <summary>Chainage along a line that dips, of a chainage along the same line drawn level.</summary>
     private static double Along(NetworkLine level, NetworkLine sunk, double chainageMetres)

@@ -85,7 +85,7 @@ public static class CoordinateSystems
 
             if (number != 4326 && KnownSystems.Find(number) is { } known)
             {
-                return new Resolved(known.Name, known.IsShifted ? known.Operation : null, known.AccuracyMetres, Factory.CreateFromWkt(known.WithShift));
+                return new Resolved(known.Name, known.IsShifted ? known.Operation : null, known.AccuracyMetres, Read(known.WithShift));
             }
         }
 
@@ -97,7 +97,7 @@ public static class CoordinateSystems
         var (name, datum) = (NameIn(system), Wkt.DatumOf(system));
         if (Wkt.HasShift(system))
         {
-            return new Resolved(name, 0, null, Factory.CreateFromWkt(system));
+            return new Resolved(name, 0, null, Read(system));
         }
 
         if (datum is null)
@@ -107,13 +107,18 @@ public static class CoordinateSystems
 
         if (Wkt.PlainName(datum) is "wgs1984" or "wgs84" or "worldgeodeticsystem1984")
         {
-            return new Resolved(name, null, 0, Factory.CreateFromWkt(system));
+            return new Resolved(name, null, 0, Read(system));
         }
 
         return KnownSystems.OfDatum(datum) is { } like
-            ? new Resolved(name, like.IsShifted ? like.Operation : null, like.AccuracyMetres, Factory.CreateFromWkt(Wkt.WithShift(system, like.Shift)))
+            ? new Resolved(name, like.IsShifted ? like.Operation : null, like.AccuracyMetres, Read(Wkt.WithShift(system, like.Shift)))
             : new FieldError("system", $"The file is in “{Short(name)}”, on a datum (“{Short(datum)}”) whose shift to WGS84 is not known here; laid as it is it could lie hundreds of metres off. Ask for it in WGS84, or fit it by two points.");
     }
+
+    /// <summary>
+    /// Reads a definition with two quotes behind its end: where the library has lost count of quotes it reads on for the closing one, and without one for ever.
+    /// </summary>
+    private static CoordinateSystem Read(string definition) => Factory.CreateFromWkt(definition + " \" \"");
 
     private static bool IsOfWgs84(int code) => code is 4326 or 3857 or (>= 32601 and <= 32660) or (>= 32701 and <= 32760);
 
