@@ -69,6 +69,8 @@ public sealed partial class MoleDb
         builder.Entity<HandedSheet>(sheet =>
         {
             sheet.Property(s => s.Facts).HasMaxLength(int.MaxValue);
+            sheet.Property(s => s.GivenSign).HasMaxLength(Core.Handover.Signature.MostCharacters);
+            sheet.Property(s => s.TakenSign).HasMaxLength(Core.Handover.Signature.MostCharacters);
             sheet.HasOne<Job>().WithMany().HasForeignKey(s => s.JobId);
             sheet.HasIndex(s => new { s.JobId, s.Number }).IsUnique();
         });

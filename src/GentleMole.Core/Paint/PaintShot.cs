@@ -9,6 +9,9 @@ public sealed record PaintShot(PaintShotKind Kind, SitePoint From, SitePoint Tow
     /// <summary>Two shots of one kind from places nearer to each other than this are one.</summary>
     private const double SameMetres = 2;
 
+    /// <summary>Two lines of so many corners, one times the other, are not searched for crossings: nobody photographs thousands of them.</summary>
+    private const long MostCorners = 1_000_000;
+
     /// <summary>So many are asked for at most; nobody takes more.</summary>
     public const int Most = 40;
 
@@ -37,6 +40,11 @@ public sealed record PaintShot(PaintShotKind Kind, SitePoint From, SitePoint Tow
         {
             for (var j = i + 1; j < drawn.Count; j++)
             {
+                if ((long)drawn[i].Line.Traced.Points.Count * drawn[j].Line.Traced.Points.Count > MostCorners)
+                {
+                    continue;
+                }
+
                 foreach (var crossing in drawn[i].Line.Traced.Run!.CrossingsWith(drawn[j].Line.Traced.Run!))
                 {
                     var at = drawn[i].Line.Traced.Run!.At(crossing.ChainageMetres);

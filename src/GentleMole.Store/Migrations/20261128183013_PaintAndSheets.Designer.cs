@@ -870,6 +870,7 @@ namespace GentleMole.Store.Migrations
 
                     b.Property<string>("GivenSign")
                         .IsRequired()
+                        .HasMaxLength(20000)
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Head")
@@ -891,6 +892,7 @@ namespace GentleMole.Store.Migrations
 
                     b.Property<string>("TakenSign")
                         .IsRequired()
+                        .HasMaxLength(20000)
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");

@@ -867,6 +867,7 @@ namespace GentleMole.Store.Migrations
 
                     b.Property<string>("GivenSign")
                         .IsRequired()
+                        .HasMaxLength(20000)
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Head")
@@ -888,6 +889,7 @@ namespace GentleMole.Store.Migrations
 
                     b.Property<string>("TakenSign")
                         .IsRequired()
+                        .HasMaxLength(20000)
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");

@@ -8,25 +8,36 @@ namespace GentleMole.Web.Drawing;
 /// <content>Lines as they are to be painted: strokes as long as on the ground, signs larger than they are.</content>
 internal sealed partial class PlanLayers
 {
-    private static IEnumerable<SceneShape> Painted(IReadOnlyList<PaintPlan> plans)
+    /// <summary>Dashes shorter than so many pixels run together; then the line is drawn through.</summary>
+    private const double LeastDash = 1.5;
+
+    /// <summary>Dots nearer to each other than so many pixels hide each other.</summary>
+    private const double LeastApart = 6;
+
+    private IEnumerable<SceneShape> Painted(IReadOnlyList<PaintPlan> plans)
     {
         foreach (var plan in plans)
         {
             var (kind, run) = (plan.Line.Kind, plan.Line.Traced.Run!);
-            foreach (var (from, to) in plan.Unpainted)
-            {
-                yield return new ScenePath(Looks.NotPainted, ScenePoint.Of(run.Between(from, to))) { Title = "not painted: not found well enough" };
-            }
-
+            var strokes = Strokes(plan).ToList();
             foreach (var look in new[] { Looks.StrokeCase, Looks.Stroke })
             {
-                foreach (var dash in plan.Marks.Where(m => m.Kind == PaintMarkKind.Dash))
+                foreach (var stroke in strokes)
                 {
-                    yield return new ScenePath(look, ScenePoint.Of([dash.From, dash.To])) { Paint = kind };
+                    yield return new ScenePath(look, ScenePoint.Of(stroke)) { Paint = kind };
                 }
             }
 
-            foreach (var mark in plan.Marks.Where(m => m.Kind is not (PaintMarkKind.Dash or PaintMarkKind.Label)))
+            foreach (var (from, to) in plan.Unpainted)
+            {
+                foreach (var part in window.InView(run.Between(from, to)))
+                {
+                    yield return new ScenePath(Looks.NotPainted, ScenePoint.Of(part)) { Title = "not painted: not found well enough" };
+                }
+            }
+
+            var ticks = run.Length / Math.Max(1, plan.CountOf(PaintMarkKind.Tick)) / frame.UnitsAcross > LeastApart;
+            foreach (var mark in plan.Marks.Where(m => m.Kind is not (PaintMarkKind.Dash or PaintMarkKind.Label) && (ticks || m.Kind != PaintMarkKind.Tick) && IsSeen(m)))
             {
                 if (mark.Kind == PaintMarkKind.OffsetStake)
                 {
@@ -40,6 +51,23 @@ internal sealed partial class PlanLayers
             }
         }
     }
+
+    /// <summary>What is painted as strokes, as far as it is seen at this scale.</summary>
+    private IEnumerable<IReadOnlyList<SitePoint>> Strokes(PaintPlan plan)
+    {
+        var dashes = plan.Marks.Where(m => m.Kind == PaintMarkKind.Dash).ToList();
+        return dashes.Count > 0 && dashes.Max(d => d.LengthMetres) / frame.UnitsAcross < LeastDash
+            ? window.InView(plan.Line.Traced.Run!.Points)
+            : dashes.Where(IsSeen).Select(d => (IReadOnlyList<SitePoint>)[d.From, d.To]);
+    }
+
+    private bool IsSeen(PaintMark mark)
+    {
+        var (x, y) = frame.Pixels(ScenePoint.Of(mark.From));
+        return x > -SeenMargin && y > -SeenMargin && x < frame.Width + SeenMargin && y < frame.Height + SeenMargin;
+    }
+
+    private const double SeenMargin = 40;
 
     private static double TurnOf(PaintMark mark, Run run) => mark.Kind switch
     {

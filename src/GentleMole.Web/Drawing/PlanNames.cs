@@ -41,12 +41,12 @@ internal sealed class PlanNames(JobSheet sheet, UnitSystem units, SceneFrame fra
 
         foreach (var plan in extras.Paint ?? [])
         {
-            foreach (var label in plan.Marks.Where(m => m.Kind == PaintMarkKind.Label))
+            foreach (var label in plan.Marks.Where(m => m.Kind == PaintMarkKind.Label && IsSeen(m.From)).Take(MostPainted))
             {
                 yield return Label(label.Text.Split("  d ")[0], Looks.Name, [label.From, .. Along([plan.Line.Traced.Run!])], OfLine, 9) with { Shorter = string.Join(' ', label.Text.Split("  ").Take(2)) };
             }
 
-            foreach (var stake in plan.Marks.Where(m => m.Kind == PaintMarkKind.OffsetStake))
+            foreach (var stake in plan.Marks.Where(m => m.Kind == PaintMarkKind.OffsetStake && IsSeen(m.From)).Take(MostPainted))
             {
                 yield return Label(LengthText.Format(stake.LengthMetres, sheet.Custom.Units), Looks.Figure, [stake.From], OfMark, 10);
             }
@@ -95,6 +95,11 @@ internal sealed class PlanNames(JobSheet sheet, UnitSystem units, SceneFrame fra
             }
         }
     }
+
+    /// <summary>Labels of one line that a drawing has room for at most.</summary>
+    private const int MostPainted = 24;
+
+    private bool IsSeen(SitePoint place) => frame.Pixels(ScenePoint.Of(place)) is var (x, y) && x >= 0 && y >= 0 && x <= frame.Width && y <= frame.Height;
 
     private static string Name(SheetLine line) => $"{LineWords.Kind(line.Line.Kind)}, {line.Line.Owner}";
 

@@ -113,6 +113,20 @@ public class PlacesTests(MoleHost host) : IClassFixture<MoleHost>
     }
 
     [Fact]
+    public async Task What_no_rule_would_have_let_in_is_not_worked_by()
+    {
+        var path = await CopyAsync();
+        await _lead.SendAsync("/places", "Use", ("of", Number(path)));
+        var id = int.Parse(Number(path));
+        await host.StoreAsync(db => db.Places.Where(p => p.Id == id).ExecuteUpdateAsync(p => p.SetProperty(x => x.DashMetres, 1e-10).SetProperty(x => x.GapMetres, 5e-324)));
+        var (status, page) = await host.Browser("jem").PageAsync("/jobs/2/paint");
+        Assert.Equal(HttpStatusCode.OK, status);
+        Assert.Contains("by the custom of Pellow Bay", page.QuerySelector(".panel-title")!.TextContent, StringComparison.Ordinal);
+        await _lead.SendAsync("/places", "Use", ("of", "Pellow Bay"));
+        await _lead.SendAsync(path, "Remove");
+    }
+
+    [Fact]
     public async Task The_style_of_the_place_is_not_sent_again_while_it_stays()
     {
         var browser = host.Browser(null);

@@ -38,6 +38,15 @@ public class HandedSheetTests(MoleHost host) : IClassFixture<MoleHost>
     }
 
     [Fact]
+    public async Task A_long_signature_is_kept_whole()
+    {
+        var sign = "M0,0" + string.Concat(Enumerable.Range(0, 1900).Select(i => $"L{i % 600},{i % 200}"));
+        Assert.InRange(sign.Length, 12_000, Core.Handover.Signature.MostCharacters);
+        await HandOverAsync(("givenSign", sign));
+        Assert.Equal(sign, (await host.SheetAsync(3)).LastHanded!.GivenSign);
+    }
+
+    [Fact]
     public async Task Who_takes_it_may_sign_afterwards_and_only_once()
     {
         await HandOverAsync();

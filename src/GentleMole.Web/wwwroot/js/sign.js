@@ -1,6 +1,12 @@
 // A field to sign in with finger, pen or mouse. What is drawn goes into the form as a path of whole numbers.
 const most = 20000;
 
+/** Nearer than a hair: a hand that rests need not be written down over and over. */
+const near = (a, b) => {
+  const [[x, y], [u, v]] = [a, b].map(p => p.split(',').map(Number));
+  return Math.hypot(x - u, y - v) < 2;
+};
+
 export function signFields(root) {
   root.querySelectorAll('[data-sign]').forEach(pad => {
     if (pad.dataset.ready) return;
@@ -33,7 +39,7 @@ export function signFields(root) {
       if (!svg.hasPointerCapture(event.pointerId)) return;
       for (const part of event.getCoalescedEvents?.() ?? [event]) {
         const next = at(part);
-        if (next === last) continue;
+        if (near(next, last)) continue;
         last = next;
         add(`L${next}`);
       }
