@@ -32,6 +32,7 @@ public partial class HandoverPdfTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.Equal(sheet.Lines.Sum(l => l.Traced.Stretches.Count), Regex.Count(words, @"^\s*[rx]?\d+–[rx]?\d+ ", RegexOptions.Multiline));
         Assert.Contains("readings never replace exposing", flat, StringComparison.Ordinal);
         Assert.Contains("Depths are to the centre", flat, StringComparison.Ordinal);
+        Assert.Matches("Conditions: Read .* with Wren. Ground grass|Conditions: Read .* with Wren. Ground paved", flat);
         Assert.Contains(sheet.Job.HandoverHead[..12], words, StringComparison.Ordinal);
         Assert.Contains("page 1 of", words, StringComparison.Ordinal);
 

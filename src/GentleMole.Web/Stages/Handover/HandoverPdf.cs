@@ -252,6 +252,7 @@ internal sealed class HandoverPdf
         }
 
         pdf.Note(HandoverWords.Legend(_sheet));
+        pdf.Note(HandoverWords.Conditions(_sheet));
     }
 
     private void WriteBodies(PrintedDocument pdf)

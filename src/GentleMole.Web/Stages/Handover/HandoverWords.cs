@@ -5,6 +5,7 @@ using GentleMole.Core.Handover;
 using GentleMole.Core.Job;
 using GentleMole.Core.Lines;
 using GentleMole.Core.Marking;
+using GentleMole.Core.Notices;
 using GentleMole.Core.Records;
 using GentleMole.Core.Site;
 using GentleMole.Core.Trace;
@@ -88,6 +89,18 @@ internal static class HandoverWords
     /// <summary>How the place of the origin is known, what levels and ± mean.</summary>
     public static string Legend(JobSheet sheet) => string.Create(CultureInfo.InvariantCulture,
         $"East and north are site metres from the origin at {sheet.Job.OriginLatitude:0.000000}°, {sheet.Job.OriginLongitude:0.000000}° (WGS84){(sheet.Job.OriginProvisional ? ", provisional: not tied to a measured position" : "")}. Levels: A exposed and measured; B found and measured in the field; C position only; D records or a gap. ± are 95 %. Cover is depth less half the outside diameter.{(sheet.Lines.Any(l => l.Together.HasRadar) ? " Places r1, r2 were found by radar alone; where receiver and radar agree, depth and ± are those of both." : "")}");
+
+    /// <summary>Under what conditions it was read, and what of them may change.</summary>
+    public static string Conditions(JobSheet sheet)
+    {
+        var dots = sheet.Lines.SelectMany(l => l.Dots).Select(d => d.Reading).Where(r => r.State == DotState.Accepted).ToList();
+        var days = dots.Select(r => PlaceClock.Local(r.TakenAt, sheet.Firm.TimeZone).Date).Distinct().Order().ToList();
+        var receivers = dots.Select(sheet.ReceiverOf).OfType<Instrument>().Select(i => i.Name).Distinct().Order(StringComparer.Ordinal).ToList();
+        var read = days.Count == 0 ? "" : $"Read {ClockWords.Day(days[0])} {days[0].Year}{(days.Count > 1 ? $" to {ClockWords.Day(days[^1])} {days[^1].Year}" : "")}{(receivers.Count > 0 ? $" with {string.Join(", ", receivers)}" : "")}. ";
+        var ground = sheet.Job.Ground switch { SiteGround.Paved => "paved", SiteGround.Grass => "grass", SiteGround.Rough => "rough", SiteGround.Overgrown => "overgrown" };
+        var traffic = sheet.Job.Traffic switch { SiteTraffic.None => "none", SiteTraffic.Light => "light", SiteTraffic.Busy => "busy" };
+        return string.Create(CultureInfo.InvariantCulture, $"Conditions: {read}Ground {ground}; traffic {traffic}; soil taken as {sheet.Job.SoilOhmMetres:0} Ω·m. Works, new paving, a surface that was cut or filled, wet or dry ground change depths and what is heard: then it is located again.");
+    }
 
     /// <summary>What the drawing's lines and letters mean.</summary>
     public static string PlanLegend(JobSheet sheet) => sheet.Lines.Count == 0 ? ""
