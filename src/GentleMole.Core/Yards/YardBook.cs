@@ -90,7 +90,7 @@ public static class YardBook
         var plot = new YardPlot(draw, frame);
         var (aside, first, length) = (draw.Between(7, 10), draw.Between(16, 20), draw.Between(40, 46));
         var gas = plot.Line("gas", UtilityKind.Gas, LineBuild.Tracer, draw.Between(0.6, 0.85), Open, Earthed(draw, 20, 60), null, (0, 0), (0, first), (aside, first), (aside, length));
-        plot.RecordAs(gas, TownGas, 2, (1, 0), (aside + 1.2, length));
+        plot.RecordAs(gas, TownGas, 2, (1.3, 0), (aside + 1.4, length));
         return Site(
             draw, plot, frame, ["gas"], TownGas, (-4, 4, aside + 4, length - 3), (60, 140),
             [
@@ -139,10 +139,10 @@ public static class YardBook
     private static YardSite WireStops(YardDraw draw, YardFrame frame)
     {
         var plot = new YardPlot(draw, frame);
-        var (length, cut) = (draw.Between(60, 70), draw.Between(0.55, 0.65));
+        var (length, cut, aside) = (draw.Between(60, 70), draw.Between(0.55, 0.65), draw.Between(0.5, 1.5));
         var gas = plot.Line("gas", UtilityKind.Gas, LineBuild.Tracer, draw.Between(0.6, 0.8), Open, Open, null, (0, 0), (0, length * cut));
-        plot.Line("gas beyond", UtilityKind.Gas, LineBuild.Tracer, draw.Between(0.6, 0.8), Open, Earthed(draw, 60, 140), null, (0.1, (length * cut) + 0.8), (draw.Between(0.5, 1.5), length));
-        plot.RecordAs(gas, TownGas, 2, (1.3, 0), (draw.Between(1.6, 2.4), length));
+        plot.Line("gas beyond", UtilityKind.Gas, LineBuild.Tracer, draw.Between(0.6, 0.8), Open, Earthed(draw, 60, 140), null, (0.1, (length * cut) + 0.8), (aside, length));
+        plot.RecordAs(gas, TownGas, 2, (1.3, 0), (aside + 1.5, length));
         return Site(
             draw, plot, frame, ["gas", "gas beyond"], TownGas, (-4, 4, 5, length - 3), (1400, 2600),
             [

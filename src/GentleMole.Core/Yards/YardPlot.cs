@@ -9,8 +9,9 @@ namespace GentleMole.Core.Yards;
 internal sealed class YardPlot(YardDraw draw, YardFrame frame)
 {
     /// <summary>How far a record is off at least and at most; never right to the centimetre.</summary>
-    private const double LeastOffMetres = 1;
-    private const double MostOffMetres = 2;
+    private const double LeastOffMetres = 1.25;
+    private const double MostOffMetres = 1.8;
+    private const double JitterMetres = 0.15;
 
     private readonly List<BuriedLine> _lines = [];
     private readonly List<SupposedBond> _bonds = [];
@@ -63,7 +64,7 @@ internal sealed class YardPlot(YardDraw draw, YardFrame frame)
         var aside = draw.Between(LeastOffMetres, MostOffMetres) * (draw.Chance(0.5) ? 1 : -1);
         _records.Add(new YardRecord(
             line.Kind, owner,
-            [.. line.Run.Points.Select((p, i) => p + (line.Run.DirectionAt(line.Run.ChainageOf(i)).Right * aside) + new SitePoint(draw.Between(-0.2, 0.2), draw.Between(-0.2, 0.2))).Select(p => new SitePoint(Math.Round(p.East, 2), Math.Round(p.North, 2)))],
+            [.. line.Run.Points.Select((p, i) => p + (line.Run.DirectionAt(line.Run.ChainageOf(i)).Right * aside) + new SitePoint(draw.Between(-JitterMetres, JitterMetres), draw.Between(-JitterMetres, JitterMetres))).Select(p => new SitePoint(Math.Round(p.East, 2), Math.Round(p.North, 2)))],
             doubtMetres, knowsDepth ? Math.Round(line.Lies.Depth.Metres * draw.Between(0.8, 1.2), 1) : null, line.Id));
     }
 }

@@ -45,7 +45,7 @@ public class YardRoundTests
             foreach (var record in site.Records)
             {
                 var truth = site.Ground.Lines.Where(l => l.Id == record.Of || (site.Target.Contains(record.Of) && site.Target.Contains(l.Id))).Select(l => l.Run).ToList();
-                Assert.All(record.Points, p => Assert.InRange(truth.Min(r => r.Project(p).Foot.DistanceTo(p)), 0.5, 2.6));
+                Assert.All(record.Points, p => Assert.InRange(truth.Min(r => r.Project(p).Foot.DistanceTo(p)), 0.8, 2.1));
             }
 
             Assert.All(site.Ground.Lines.Where(l => site.Target.Contains(l.Id)), l => Assert.Equal(site.Utility, l.Kind));
