@@ -61,7 +61,7 @@ for (const view of views) {
         const s = getComputedStyle(e);
         return [s.color, s.backgroundColor, s.borderTopColor, s.borderLeftColor, s.boxShadow, s.accentColor, ...also(s)].map(hue).some(h => h > 60);
       };
-      const found = [...document.querySelectorAll('body *')].filter(e => !e.closest('svg, [class*="paint-"]') && looks(e, () => []))
+      const found = [...document.querySelectorAll('body *')].filter(e => !e.closest('svg, [class*="paint-"], [class*="can-"]') && looks(e, () => []))
         .map(e => `${e.tagName}.${e.className} is coloured`);
       for (const kind of ['.btn', 'main .nav-link', '.form-control', '.form-select', '.form-check-input', '.form-range', '.accordion-button', 'main a']) {
         const e = [...document.querySelectorAll(kind)].find(one => one.offsetParent && !one.closest('svg'));
