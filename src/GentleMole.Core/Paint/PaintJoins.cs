@@ -19,7 +19,7 @@ public static class PaintJoins
     public static IReadOnlyList<PaintLine> Of(IReadOnlyList<PaintLine> lines, IReadOnlyList<Placed> things)
     {
         var found = lines.ToDictionary(l => l.LineId, _ => new List<(SitePoint At, SitePoint Towards)>());
-        var (begins, ends) = (new HashSet<int>(), new HashSet<int>());
+        var (begins, ends, joinsFirst, joinsLast) = (new HashSet<int>(), new HashSet<int>(), new HashSet<int>(), new HashSet<int>());
         foreach (var line in lines)
         {
             if (line.Traced.Run is not { } run)
@@ -32,6 +32,7 @@ public static class PaintJoins
                 if (OnAnother(lines, line, at, half) is var (other, place))
                 {
                     found[other.LineId].Add((place, next));
+                    (isFirst ? joinsFirst : joinsLast).Add(line.LineId);
                 }
                 else if (things.Any(t => Stops.Contains(t.Kind) && t.Points.Count > 0 && (t.Utility is null || t.Utility == line.Kind) && t.Points[0].DistanceTo(at) <= AtThingMetres))
                 {
@@ -40,7 +41,7 @@ public static class PaintJoins
             }
         }
 
-        return [.. lines.Select(l => l with { BeginsHere = begins.Contains(l.LineId), EndsHere = ends.Contains(l.LineId), Tees = found[l.LineId] })];
+        return [.. lines.Select(l => l with { BeginsHere = begins.Contains(l.LineId), EndsHere = ends.Contains(l.LineId), BeginsOnAnother = joinsFirst.Contains(l.LineId), EndsOnAnother = joinsLast.Contains(l.LineId), Tees = found[l.LineId] })];
     }
 
     /// <summary>The line of the same kind in whose course, not at whose end, a place lies.</summary>

@@ -20,6 +20,12 @@ public sealed record PaintLine(int LineId, UtilityKind Kind, TracedLine Traced, 
     /// <summary>It is known to end at its last dot.</summary>
     public bool EndsHere { get; init; }
 
+    /// <summary>Its first dot lies on another of its kind, off which it goes.</summary>
+    public bool BeginsOnAnother { get; init; }
+
+    /// <summary>Its last dot lies on another of its kind.</summary>
+    public bool EndsOnAnother { get; init; }
+
     /// <summary>Where others go off it, each with a place on the branch.</summary>
     public IReadOnlyList<(SitePoint At, SitePoint Towards)> Tees { get; init; } = [];
 }

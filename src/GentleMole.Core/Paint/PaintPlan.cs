@@ -282,9 +282,10 @@ public sealed class PaintPlan
 
     private static IEnumerable<PaintMark> Ends(PaintLine line, Run run, List<(double From, double To)> unpainted)
     {
-        foreach (var (at, ends, way) in new[] { (0.0, line.BeginsHere, run.DirectionAt(0) * -1), (run.Length, line.EndsHere, run.DirectionAt(run.Length)) })
+        foreach (var (at, ends, joins, way) in new[] { (0.0, line.BeginsHere, line.BeginsOnAnother, run.DirectionAt(0) * -1), (run.Length, line.EndsHere, line.EndsOnAnother, run.DirectionAt(run.Length)) })
         {
-            if (!Lies(at, unpainted))
+            // On another line it neither ends nor goes on: the tee says it.
+            if (!joins && !Lies(at, unpainted))
             {
                 var place = run.At(at);
                 var across = new SitePoint(-way.North, way.East) * (SignMetres / 2);

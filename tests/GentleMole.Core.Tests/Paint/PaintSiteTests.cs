@@ -49,7 +49,10 @@ public class PaintSiteTests
         // Painted so: a stub towards the branch, a bar at the meter, no arrow where it ends on the main.
         var plan = PaintPlan.Of(joined[0], PaintCustom.Shipped[0], _ => PaintGround.Holds);
         Assert.Single(plan.Marks, m => m.Kind == PaintMarkKind.Tee && m.To.North > 0.2);
-        Assert.Single(PaintPlan.Of(joined[1], PaintCustom.Shipped[0], _ => PaintGround.Holds).Marks, m => m.Kind == PaintMarkKind.End);
+        var branched = PaintPlan.Of(joined[1], PaintCustom.Shipped[0], _ => PaintGround.Holds);
+        Assert.Single(branched.Marks, m => m.Kind == PaintMarkKind.End);
+        Assert.Equal(0, branched.CountOf(PaintMarkKind.GoesOn));
+        Assert.Equal(2, plan.CountOf(PaintMarkKind.GoesOn));
     }
 
     [Fact]
