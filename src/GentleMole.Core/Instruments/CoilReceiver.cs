@@ -10,11 +10,6 @@ namespace GentleMole.Core.Instruments;
 /// </summary>
 public sealed class CoilReceiver(Func<Vector3, FieldWithPhase> fieldAt, ReceiverBuild build, Random random)
 {
-    /// <summary>With the vertical response more than this part of the horizontal one the blade is not near the peak.</summary>
-    private const double OffPeak = 0.7;
-
-    private const double HeardAboveFloor = 8;
-
     /// <summary>Over wires of known current, all in step.</summary>
     public CoilReceiver(IReadOnlyList<WireSegment> wires, ReceiverBuild build, Random random)
         : this(point => new FieldWithPhase(Sum(wires, point), default), build, random)
@@ -31,21 +26,10 @@ public sealed class CoilReceiver(Func<Vector3, FieldWithPhase> fieldAt, Receiver
         var lower = Math.Abs(Noisy(Signed(low, across)));
         var upper = Math.Abs(Noisy(Signed(high, across)));
         var vertical = Math.Abs(Noisy(SignedUp(low)));
-        var ratio = lower / upper;
-        var pegged = lower >= build.FullScaleTesla;
-        bool? away = lower < HeardAboveFloor * build.FloorTesla ? null : Across(low.InPhase, across) > 0;
-        if (pegged || ratio <= 1.02 || lower < HeardAboveFloor * build.FloorTesla || vertical > OffPeak * lower)
-        {
-            return new ReceiverReading(Math.Min(lower, build.FullScaleTesla), Math.Min(vertical, build.FullScaleTesla), null, null, away, pegged);
-        }
-
-        var distance = build.SeparationMetres / (ratio - 1);
-        return new ReceiverReading(
-            lower,
-            vertical,
-            distance - build.LowerCoilMetres - liftMetres,
-            lower * 2 * Math.PI * distance / Physics.Mu0,
-            away);
+        bool? away = TwoCoils.IsWeak(lower, build) ? null : Across(low.InPhase, across) > 0;
+        return TwoCoils.Distance(lower, upper, vertical, build) is { } distance
+            ? new ReceiverReading(lower, vertical, distance - build.LowerCoilMetres - liftMetres, TwoCoils.Amperes(lower, distance), away)
+            : new ReceiverReading(Math.Min(lower, build.FullScaleTesla), Math.Min(vertical, build.FullScaleTesla), null, null, away, lower >= build.FullScaleTesla);
     }
 
     /// <summary>

@@ -9,16 +9,8 @@ namespace GentleMole.Core.Yards;
 /// </summary>
 internal static class YardReceiver
 {
-    /// <summary>Weaker than so many times the floor nothing but the strength is shown.</summary>
-    private const double HeardAboveFloor = 8;
-
-    /// <summary>With more upright than this part of the level response the receiver is not near the peak.</summary>
-    private const double OffPeak = 0.7;
-
     /// <summary>Less upright than this part of the level response is none.</summary>
     private const double RightUnder = 0.03;
-
-    private const double LeastRatio = 1.02;
 
     /// <param name="fieldAt">Field of all currents, in step with the source where there is one that leads.</param>
     /// <param name="hasReference">The source leads: the way of the current can be told.</param>
@@ -32,7 +24,7 @@ internal static class YardReceiver
         var (level, above) = (Along(lower, axis), Along(upper, axis));
         var up = (InStep: lower.InPhase.Up, Off: lower.Quadrature.Up);
         var (peak, high, upright) = (Math.Abs(Size(level) + Noise(Size(level))), Math.Abs(Size(above) + Noise(Size(above))), Math.Abs(Size(up) + Noise(Size(up))));
-        var isWeak = peak < HeardAboveFloor * build.FloorTesla;
+        var isWeak = TwoCoils.IsWeak(peak, build);
         var isPegged = peak >= build.FullScaleTesla;
         var sigma = Math.Sqrt(Square(build.RelativeNoise * peak) + Square(build.FloorTesla));
         var steadiness = peak > 0 ? 1 / (1 + Square(6 * sigma / peak)) : 0;
@@ -41,12 +33,11 @@ internal static class YardReceiver
         var leans = ((up.InStep * level.InStep) + (up.Off * level.Off)) / Math.Max(Square(Size(level)), 1e-40);
         var side = isWeak || Math.Abs(leans) < RightUnder ? YardSide.None : leans < 0 ? YardSide.Left : YardSide.Right;
         var line = isWeak ? (Azimuth?)null : Way(lower, Noise(peak), Noise(peak));
-        var isNear = !isWeak && !isPegged && upright <= OffPeak * peak && high > 0 && peak / high > LeastRatio;
-        var distance = isNear ? build.SeparationMetres / ((peak / high) - 1) : 0;
+        var distance = TwoCoils.Distance(peak, high, upright, build);
         var scale = build.FullScaleTesla;
         return new YardShown(
-            Math.Min(peak, scale) * 1e9, Math.Min(upright, scale) * 1e9, side, isNear && distance > ask.HeightMetres ? distance - ask.HeightMetres : null,
-            isNear ? peak * 2 * Math.PI * distance / Physics.Mu0 * 1000 : null, hasReference && !isWeak ? level.InStep > 0 : null, line, steadiness, isPegged);
+            Math.Min(peak, scale) * 1e9, Math.Min(upright, scale) * 1e9, side, distance > ask.HeightMetres ? distance - ask.HeightMetres : null,
+            distance is { } away ? TwoCoils.Amperes(peak, away) * 1000 : null, hasReference && !isWeak ? level.InStep > 0 : null, line, steadiness, isPegged);
     }
 
     /// <summary>Square to the longer axis of the level field's ellipse, as a line without a head.</summary>
