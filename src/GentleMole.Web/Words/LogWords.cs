@@ -39,7 +39,7 @@ internal static class LogWords
         ["RadarPick"] = "a response in a radar profile",
         ["RadarGrid"] = "a grid of radar lines",
         ["FoundBody"] = "a body in the ground",
-        ["UncoveredLine"] = "what was dug up",
+        ["UncoveredLine"] = "a dug-up place",
         ["RadarCalibration"] = "a calibration of the radar",
         ["LineTie"] = "a bond or joint",
         ["Instrument"] = "an instrument",
