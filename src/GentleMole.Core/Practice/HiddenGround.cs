@@ -1,3 +1,4 @@
+using System.Numerics;
 using GentleMole.Core.Hookup;
 using GentleMole.Core.Instruments;
 using GentleMole.Core.Network;
@@ -30,6 +31,14 @@ public sealed record HiddenGround(SoilGround Soil, IReadOnlyList<BuriedLine> Lin
 
     /// <summary>A place on a line, as a source takes it, of a chainage of its run.</summary>
     public LinePlace PlaceOf(string line, double runMetres) => Plan.Place(line, runMetres);
+
+    /// <summary>Current of a solved ground in a line, at a chainage of the line's run, A.</summary>
+    public Complex CurrentAt(SolvedNetwork solved, string line, double runMetres)
+    {
+        ArgumentNullException.ThrowIfNull(solved);
+        var sunk = solved.Network.Line(line);
+        return solved.CurrentAt(line, Along(Plan.Network().Line(line), sunk, PlaceOf(line, runMetres).ChainageMetres));
+    }
 
     /// <summary>The currents that a source drives in it, its places as <see cref="PlaceOf"/> gives them; null where they cannot be solved.</summary>
     public SolvedNetwork? Solve(SignalSource source, double hertz)

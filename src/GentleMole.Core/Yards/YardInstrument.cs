@@ -13,5 +13,5 @@ public sealed record YardInstrument(TransmitterProfile Transmitter, ReceiverProf
     /// <summary>A plain set, made up.</summary>
     public static YardInstrument Usual { get; } = new(
         new TransmitterProfile("yard transmitter", [512, 8192, 32768, 83000], [5, 10, 25, 50, 100], 60, 5, 12, 0.35, 8, 60),
-        new ReceiverProfile("yard receiver", [512, 8192, 32768, 83000], 0.4, 0.02, 0.004, 60), 0.5);
+        new ReceiverProfile("yard receiver", [512, 8192, 32768, 83000], 0.4, 0.02, 0.004, 0.02), 0.5);
 }

@@ -31,13 +31,13 @@ internal static class YardReceiver
 
         // Upright and level response in step with each other: to the right of the line of the current the field dips.
         var leans = ((up.InStep * level.InStep) + (up.Off * level.Off)) / Math.Max(Square(Size(level)), 1e-40);
-        var side = isWeak || Math.Abs(leans) < RightUnder ? YardSide.None : leans < 0 ? YardSide.Left : YardSide.Right;
-        var line = isWeak ? (Azimuth?)null : Way(lower, Noise(peak), Noise(peak));
+        var side = isWeak || isPegged || Math.Abs(leans) < RightUnder ? YardSide.None : leans < 0 ? YardSide.Left : YardSide.Right;
+        var line = isWeak || isPegged ? (Azimuth?)null : Way(lower, Noise(peak), Noise(peak));
         var distance = TwoCoils.Distance(peak, high, upright, build);
         var scale = build.FullScaleTesla;
         return new YardShown(
             Math.Min(peak, scale) * 1e9, Math.Min(upright, scale) * 1e9, side, distance > ask.HeightMetres ? distance - ask.HeightMetres : null,
-            distance is { } away ? TwoCoils.Amperes(peak, away) * 1000 : null, hasReference && !isWeak ? level.InStep > 0 : null, line, steadiness, isPegged);
+            distance is { } away ? TwoCoils.Amperes(peak, away) * 1000 : null, hasReference && !isWeak && !isPegged ? level.InStep > 0 : null, line, steadiness, isPegged);
     }
 
     /// <summary>Square to the longer axis of the level field's ellipse, as a line without a head.</summary>

@@ -1,4 +1,4 @@
-using GentleMole.Core.Fields;
+using System.Numerics;
 using GentleMole.Core.Hookup;
 using GentleMole.Core.Instruments;
 using GentleMole.Core.Lines;
@@ -6,6 +6,7 @@ using GentleMole.Core.Marking;
 using GentleMole.Core.Network;
 using GentleMole.Core.Site;
 using GentleMole.Core.Soil;
+using Vector3 = GentleMole.Core.Site.Vector3;
 
 namespace GentleMole.Core.Yards;
 
@@ -21,9 +22,10 @@ public sealed class YardRound
     private readonly Yard _yard;
     private readonly int _seed;
     private readonly List<YardHooked> _hookups = [];
-    private readonly List<(int Hookup, YardReadingAsk Ask)> _readings = [];
+    private readonly List<YardTaken> _readings = [];
     private readonly Dictionary<UtilityKind, IReadOnlyList<YardPoint>> _marks = [];
     private readonly Dictionary<UtilityKind, YardAnswer> _answers = [];
+    private readonly Dictionary<YardHookup, YardHooked> _made = [];
     private IReadOnlyList<SolvedNetwork>? _mains;
 
     /// <param name="seed">Lays the ground and its noise.</param>
@@ -45,8 +47,14 @@ public sealed class YardRound
     /// <summary>Answers by utility, the last of each.</summary>
     public IReadOnlyDictionary<UtilityKind, YardAnswer> Answers => _answers;
 
-    /// <summary>Readings taken, each with the number of its hookup, from 1; 0 before any.</summary>
-    public IReadOnlyList<(int Hookup, YardReadingAsk Ask)> Readings => _readings;
+    /// <summary>Readings taken, the first first.</summary>
+    public IReadOnlyList<YardTaken> Readings => _readings;
+
+    /// <summary>Which yard it is.</summary>
+    public Yard Yard => _yard;
+
+    /// <summary>Lays the ground and its noise.</summary>
+    public int Seed => _seed;
 
     /// <summary>Made so far, the first first.</summary>
     public IReadOnlyList<YardHooked> Hookups => _hookups;
@@ -61,11 +69,24 @@ public sealed class YardRound
             return errors;
         }
 
-        var stopped = Stopped(hookup);
-        var heard = stopped is null && hookup.Method != HookupMethod.Passive ? Solve(hookup) is { } solved ? [solved] : [] : Mains;
-        var made = new YardHooked(hookup, hookup.Method == HookupMethod.Direct && stopped is null && heard.Count > 0 ? heard[0].Shown : null, stopped, heard);
+        var made = Made(hookup);
         _hookups.Add(made);
         return made;
+    }
+
+    /// <summary>TRUTH: what a hookup would do, without making it.</summary>
+    internal YardHooked Made(YardHookup hookup)
+    {
+        if (_made.TryGetValue(hookup, out var known))
+        {
+            return known;
+        }
+
+        var stopped = Stopped(hookup);
+        var heard = stopped is null && hookup.Method != HookupMethod.Passive ? Solve(hookup) is { } solved ? [solved] : [] : Mains;
+        var isSending = stopped is null && heard.Count > 0;
+        return _made[hookup] = new YardHooked(
+            hookup, hookup.Method == HookupMethod.Direct && isSending ? heard[0].Shown : null, stopped, heard, hookup.Method == HookupMethod.Clamp && isSending ? Lead(hookup, heard[0]) : 1);
     }
 
     /// <summary>Reads the receiver, of the last hookup or, before any, of what is live.</summary>
@@ -86,16 +107,14 @@ public sealed class YardRound
             return errors;
         }
 
-        _readings.AddRange(asks.Select(a => (_hookups.Count, a)));
-        var last = _hookups.Count > 0 ? _hookups[^1] : new YardHooked(YardHookup.Passive, null, null, Mains);
-        var isSending = last.Stopped is null && last.Hookup.Method != HookupMethod.Passive;
-        var build = ReceiverBuild.Of(Instrument.Receiver, isSending ? last.Hookup.Hertz!.Value : YardInstrument.MainsHertz);
-        var fields = last.Heard.Select(s => s.Field()).ToList();
-        var turn = isSending && last.Hookup.Method == HookupMethod.Clamp && last.Heard.Count > 0 ? Lead(last) : (1, 0);
-        var hasReference = isSending && last.Hookup.Method is HookupMethod.Direct or HookupMethod.Clamp;
-        var mark = (isSending ? last.Hookup : YardHookup.Passive).Mark(YardDraw.Of(_yard.Code, _seed).Whole()).Whole();
-        return asks.Select(ask => YardReceiver.Read(
-            place => Turned(Sum(fields, place), turn), build, ask, hasReference, YardDraw.Of(mark, ask.Place.East, ask.Place.North, ask.HeightMetres, ask.Heading.Degrees))).ToList();
+        var last = _hookups.Count > 0 ? _hookups[^1] : new YardHooked(YardHookup.Passive, null, null, Mains, 1);
+        var build = ReceiverBuild.Of(Instrument.Receiver, last.Hertz);
+        var hasReference = last.IsSending && last.Hookup.Method is HookupMethod.Direct or HookupMethod.Clamp;
+        var mark = (last.IsSending ? last.Hookup : YardHookup.Passive).Mark(YardDraw.Of(_yard.Code, _seed).Whole()).Whole();
+        var shown = asks.Select(ask => YardReceiver.Read(
+            last.FieldAt, build, ask, hasReference, YardDraw.Of(mark, ask.Place.East, ask.Place.North, ask.HeightMetres, ask.Heading.Degrees))).ToList();
+        _readings.AddRange(asks.Zip(shown, (ask, of) => new YardTaken(_hookups.Count, ask, of)));
+        return shown;
     }
 
     /// <summary>Puts the marks of a utility in place of those before; none takes them away.</summary>
@@ -157,8 +176,8 @@ public sealed class YardRound
 
     /// <summary>TRUTH: what the marks of the target are worth as they stand.</summary>
     public YardOutcome Outcome => YardOutcome.Of(
-        Site, [.. Site.Ground.Lines.Where(l => Site.Target.Contains(l.Id))], Site.Utility, _marks.GetValueOrDefault(Site.Utility, []),
-        [.. _readings.Where(r => r.Hookup > 0 && _hookups[r.Hookup - 1] is { Stopped: null, Hookup.Method: not HookupMethod.Passive }).Select(r => r.Ask.Place)]);
+        Site, [.. Site.Ground.Lines.Where(l => Site.Target.Contains(l.Id) || Site.SameToAll.Contains(l.Id))], Site.Utility, _marks.GetValueOrDefault(Site.Utility, []),
+        [.. _readings.Where(r => r.Hookup > 0 && _hookups[r.Hookup - 1].IsSending).Select(r => r.Ask.Place)]);
 
     private IReadOnlyList<SolvedNetwork> Mains => _mains ??= [.. Site.Ground.Lines.Where(l => l.Lies.NetMilliamps > 0)
         .Select(l => Site.Ground.Solve(new NetCurrentSource(l.Id, l.Lies.NetMilliamps!.Value / 1000), YardInstrument.MainsHertz)).OfType<SolvedNetwork>()];
@@ -271,28 +290,12 @@ public sealed class YardRound
         return Site.Ground.Solve(source, hookup.Hertz!.Value);
     }
 
-    /// <summary>Turns the field so that the current in the clamped line, away from its feature, is in step.</summary>
-    private (double Cos, double Sin) Lead(YardHooked made)
+    /// <summary>The phase of the current in the clamped line, away from its feature.</summary>
+    private Complex Lead(YardHookup hookup, SolvedNetwork solved)
     {
-        var connection = Site.Connection(made.Hookup.Connection!)!.Value.Connection;
-        var place = Site.Ground.PlaceOf(connection.On, connection.AtMetres);
-        var run = Site.Ground.Line(connection.On)!.Run;
-        var current = made.Heard[0].CurrentAt(place.Line, place.ChainageMetres) * (connection.AtMetres > run.Length / 2 ? -1 : 1);
-        return current.Magnitude > 0 ? (current.Real / current.Magnitude, current.Imaginary / current.Magnitude) : (1, 0);
-    }
-
-    private static FieldWithPhase Turned(FieldWithPhase field, (double Cos, double Sin) by) =>
-        new((field.InPhase * by.Cos) + (field.Quadrature * by.Sin), (field.Quadrature * by.Cos) + (field.InPhase * -by.Sin));
-
-    private static FieldWithPhase Sum(List<CircuitField> fields, Vector3 place)
-    {
-        var sum = default(FieldWithPhase);
-        foreach (var field in fields)
-        {
-            var more = field.At(place);
-            sum = new FieldWithPhase(sum.InPhase + more.InPhase, sum.Quadrature + more.Quadrature);
-        }
-
-        return sum;
+        var connection = Site.Connection(hookup.Connection!)!.Value.Connection;
+        var isFromEnd = connection.AtMetres > Site.Ground.Line(connection.On)!.Run.Length / 2;
+        var current = Site.Ground.CurrentAt(solved, connection.On, connection.AtMetres) * (isFromEnd ? -1 : 1);
+        return current.Magnitude > 0 ? current / current.Magnitude : 1;
     }
 }

@@ -18,11 +18,21 @@ public sealed record YardSite(
     /// <summary>TRUTH: lines of the target that no evidence reaches; nobody is blamed for leaving them unmarked.</summary>
     public IReadOnlyList<string> Unknowable { get; init; } = [];
 
+    /// <summary>TRUTH: lines that nothing tells from the target; marks on them are as good.</summary>
+    public IReadOnlyList<string> SameToAll { get; init; } = [];
+
+    /// <summary>TRUTH: what nobody can answer for, whoever listens; it is to be passed on.</summary>
+    public bool IsToBePassedOn => Unknowable.Count > 0 || SameToAll.Count > 0;
+
     /// <summary>So far round the area one may go.</summary>
     public const double RoundMetres = 100;
 
-    /// <summary>TRUTH: lines on no record.</summary>
-    public IEnumerable<BuriedLine> Strangers => Ground.Lines.Where(l => !Target.Contains(l.Id) && Records.All(r => r.Of != l.Id));
+    /// <summary>TRUTH: lines on no record that lie in the area.</summary>
+    public IEnumerable<BuriedLine> Strangers => Ground.Lines.Where(l => !Target.Contains(l.Id) && Records.All(r => r.Of != l.Id)
+        && Enumerable.Range(0, (int)l.Run.Length + 1).Count(at => YardRings.Outside(Area, l.Run.At(at)) <= 0) > LeastInMetres);
+
+    /// <summary>Less of a line than this in the area is not worth a word.</summary>
+    private const int LeastInMetres = 2;
 
     /// <summary>What may be marked and answered: what the records tell of, and what is unknown.</summary>
     public IReadOnlyList<UtilityKind> Utilities => [.. Records.Select(r => r.Utility).Prepend(Utility).Distinct().Where(u => u != UtilityKind.Unknown), UtilityKind.Unknown];

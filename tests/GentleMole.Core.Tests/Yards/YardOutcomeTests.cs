@@ -72,20 +72,6 @@ public class YardOutcomeTests
     }
 
     [Fact]
-    public void The_record_alone_earns_little_in_every_yard()
-    {
-        foreach (var yard in YardBook.All)
-        {
-            var round = Walked(yard);
-            foreach (var record in round.Site.Records.Where(r => r.Utility == round.Site.Utility))
-            {
-                Assert.Empty(round.Mark(record.Utility, [.. record.Points.Select(p => new YardPoint(p, record.DepthMetres))]));
-                Assert.True(round.Outcome.Position < 0.2, $"{yard.Code}: {round.Outcome}");
-            }
-        }
-    }
-
-    [Fact]
     public void What_nobody_can_know_is_not_missed()
     {
         var round = Walked(YardBook.Find("wire-stops")!);
