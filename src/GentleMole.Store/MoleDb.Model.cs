@@ -246,6 +246,19 @@ public sealed partial class MoleDb
             answer.HasIndex(a => a.SentAt);
         });
         builder.Entity<PutAside>().Property(p => p.Content).HasMaxLength(GentleMole.Store.Model.PutAside.MostContent + 1);
+        builder.Entity<PracticeRound>(round =>
+        {
+            round.HasIndex(r => new { r.OwnerId, r.StartedAt });
+            round.Property(r => r.Judged).HasMaxLength(PracticeStep.MostText);
+            round.HasMany(r => r.Steps).WithOne().HasForeignKey(s => s.RoundId).OnDelete(DeleteBehavior.Cascade);
+        });
+        builder.Entity<PracticeStep>(step =>
+        {
+            step.HasIndex(s => new { s.RoundId, s.Number }).IsUnique();
+            step.Property(s => s.Done).HasMaxLength(PracticeStep.MostText);
+        });
+        builder.Entity<MadeYard>().Property(y => y.Drawn).HasMaxLength(MadeYard.MostText);
+        builder.Entity<SetYard>().HasIndex(s => s.PersonId);
         builder.Entity<LogEntry>().Property(e => e.Before).HasMaxLength(int.MaxValue);
         builder.Entity<LogEntry>().Property(e => e.After).HasMaxLength(int.MaxValue);
         builder.Entity<PersonSession>(session =>

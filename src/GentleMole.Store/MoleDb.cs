@@ -124,6 +124,14 @@ public sealed partial class MoleDb(DbContextOptions<MoleDb> options, ChangeConte
 
     public DbSet<SecurityEvent> SecurityEvents => Set<SecurityEvent>();
 
+    public DbSet<PracticeRound> Rounds => Set<PracticeRound>();
+
+    public DbSet<PracticeStep> PracticeSteps => Set<PracticeStep>();
+
+    public DbSet<MadeYard> Yards => Set<MadeYard>();
+
+    public DbSet<SetYard> SetYards => Set<SetYard>();
+
     public DbSet<LogEntry> Log => Set<LogEntry>();
 
     public DbSet<SentOnce> Once => Set<SentOnce>();

@@ -12,6 +12,7 @@ using GentleMole.Web.Firm;
 using GentleMole.Web.Frame;
 using GentleMole.Web.Live;
 using GentleMole.Web.Setup;
+using GentleMole.Web.Practice;
 using GentleMole.Web.Sheet;
 using GentleMole.Web.Stages;
 using GentleMole.Web.Trust;
@@ -70,6 +71,7 @@ internal static class MoleApp
         builder.Services.AddHostedService(services => services.GetRequiredService<LiveTicks>());
         builder.Services.AddScoped<SheetLoader>();
         builder.Services.AddScoped<ExposureIntake>();
+        builder.Services.AddPractice();
         builder.Services.AddScoped<YearBook>();
         builder.Services.AddSingleton<ShippedFiles>();
 

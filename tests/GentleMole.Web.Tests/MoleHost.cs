@@ -84,6 +84,13 @@ public class MoleHost : WebApplicationFactory<Program>
         return (await new SheetLoader(services.GetRequiredService<MoleDb>(), services.GetRequiredService<PlaceClock>(), new KeptSheets()).LoadAsync(job, default))!;
     }
 
+    /// <summary>A device with a token of its own.</summary>
+    public async Task<HttpClient> TokenAsync(string name, string scope = "Full") =>
+        Device((await Browser().SendAsync("/tokens", "", ("name", name), ("scope", scope))).Page.QuerySelector("[data-token]")!.TextContent);
+
+    /// <summary>As after a restart: rounds of practice must be played again out of what is kept.</summary>
+    internal void ForgetRounds() => Services.GetRequiredService<Practice.LiveRounds>().Dispose();
+
     /// <summary>What the terminal printed.</summary>
     internal string FirstCode => Services.GetRequiredService<FirstAccountCode>().Text;
 

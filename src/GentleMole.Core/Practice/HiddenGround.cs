@@ -43,25 +43,33 @@ public sealed record HiddenGround(SoilGround Soil, IReadOnlyList<BuriedLine> Lin
     /// <summary>The currents that a source drives in it, its places as <see cref="PlaceOf"/> gives them; null where they cannot be solved.</summary>
     public SolvedNetwork? Solve(SignalSource source, double hertz)
     {
-        var level = Plan.Network();
-        var sunk = level.Lines.ToDictionary(l => l.Id, l => Line(l.Id)!.Sunk(l));
-        LinePlace Place(LinePlace place) => place with { ChainageMetres = Along(level.Line(place.Line), sunk[place.Line], place.ChainageMetres) };
-        var network = level with
-        {
-            Lines = [.. level.Lines.Select(l => sunk[l.Id])],
-            Bonds = [.. level.Bonds.Select(b => b with { From = Place(b.From), To = Place(b.To) })],
-            Joints = [.. level.Joints.Select(j => j with { At = Place(j.At) })],
-        };
+        var (network, place) = Sunk();
         source = source switch
         {
-            DirectSource direct => direct with { At = Place(direct.At) },
-            ClampSource clamp => clamp with { At = Place(clamp.At) },
+            DirectSource direct => direct with { At = place(direct.At) },
+            ClampSource clamp => clamp with { At = place(clamp.At) },
             var other => other,
         };
         return NetworkRules.Check(network, source, hertz).Count == 0
             && NetworkSolver.Of(new NetworkMesh(network, Cutting.For(hertz, source)), hertz) is { IsGood: true } solver
             ? solver.Value.Solve(source)
             : null;
+    }
+
+    /// <summary>The network of the engine: lines as deep as they lie, those that go on prolonged.</summary>
+    public BuriedNetwork Network => Sunk().Network;
+
+    private (BuriedNetwork Network, Func<LinePlace, LinePlace> Place) Sunk()
+    {
+        var level = Plan.Network();
+        var sunk = level.Lines.ToDictionary(l => l.Id, l => Line(l.Id)!.Sunk(l));
+        LinePlace Place(LinePlace place) => place with { ChainageMetres = Along(level.Line(place.Line), sunk[place.Line], place.ChainageMetres) };
+        return (level with
+        {
+            Lines = [.. level.Lines.Select(l => sunk[l.Id])],
+            Bonds = [.. level.Bonds.Select(b => b with { From = Place(b.From), To = Place(b.To) })],
+            Joints = [.. level.Joints.Select(j => j with { At = Place(j.At) })],
+        }, Place);
     }
 
     private SupposedGround Plan => new(Soil, [.. Lines.Select(l => l.Lies)], Bonds, Joints);

@@ -55,6 +55,23 @@ public static partial class YardBook
     /// <summary>A yard by its code.</summary>
     public static Yard? Find(string code) => All.FirstOrDefault(y => y.Code == code);
 
+    /// <summary>What a line of these yards is called when the ground is laid open.</summary>
+    internal static string NameOf(string id) => id switch
+    {
+        "gas" => "gas",
+        "gas beyond" => "gas beyond the cut",
+        "branch" => "wire to the lamps",
+        "lamps" => "cable of the lamps",
+        "water" => "water",
+        "house gas" => "gas of the house",
+        "cable" or "lines" => "cable of Tolver Lines",
+        "other" => "cable of Varrow Cable",
+        "power" => "power cable",
+        "earth" => "earth of the power",
+        "stranger" => "cable on no record",
+        _ => id,
+    };
+
     private static SupposedEnd Open => new(EndSupposed.Open);
 
     private static SupposedEnd Earthed(YardDraw draw, double low, double high) => new(EndSupposed.Earthed, draw.Between(low, high));

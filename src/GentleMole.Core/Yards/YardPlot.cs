@@ -29,7 +29,7 @@ internal sealed class YardPlot(YardDraw draw, YardFrame frame)
     {
         var points = frame.Of(at);
         var line = new BuriedLine(
-            new SupposedLine(id, id, kind, points, new Depth(depthMetres), conductor, start, end, netMilliamps), [.. points.Select(_ => new Depth(Math.Round(depthMetres * draw.Between(0.93, 1.07), 3)))]);
+            new SupposedLine(id, YardBook.NameOf(id), kind, points, new Depth(depthMetres), conductor, start, end, netMilliamps), [.. points.Select(_ => new Depth(Math.Round(depthMetres * draw.Between(0.93, 1.07), 3)))]);
         _lines.Add(line);
         return line;
     }

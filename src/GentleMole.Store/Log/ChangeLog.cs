@@ -28,6 +28,8 @@ internal static class ChangeLog
         [typeof(SecurityEvent)] = "a record of its own",
         [typeof(ReceiverWalk)] = "logged with the batch that begins it",
         [typeof(SampleBlock)] = "logged by its hash, one entry a batch",
+        [typeof(PracticeRound)] = "practice, which is the learner’s own and no evidence of any job",
+        [typeof(PracticeStep)] = "practice, which is the learner’s own and no evidence of any job",
         [typeof(LooseSample)] = "an index of the blocks",
     };
 

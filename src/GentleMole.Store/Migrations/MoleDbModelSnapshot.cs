@@ -1364,6 +1364,36 @@ namespace GentleMole.Store.Migrations
                     b.ToTable("Ties");
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.MadeYard", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Drawn")
+                        .IsRequired()
+                        .HasMaxLength(400000)
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("IsPutAway")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("MadeAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("MadeBy")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Title")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Yards");
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.MeasuredWire", b =>
                 {
                     b.Property<int>("Id")
@@ -1670,6 +1700,79 @@ namespace GentleMole.Store.Migrations
                         .IsUnique();
 
                     b.ToTable("Places");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.PracticeRound", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("FinishedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Judged")
+                        .IsRequired()
+                        .HasMaxLength(120000)
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("OwnerId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("OwnerName")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("Score")
+                        .HasColumnType("REAL");
+
+                    b.Property<int>("Seed")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("StartedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Yard")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("OwnerId", "StartedAt");
+
+                    b.ToTable("Rounds");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.PracticeStep", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Done")
+                        .IsRequired()
+                        .HasMaxLength(120000)
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Number")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("RoundId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("RoundId", "Number")
+                        .IsUnique();
+
+                    b.ToTable("PracticeSteps");
                 });
 
             modelBuilder.Entity("GentleMole.Store.Model.PushedFix", b =>
@@ -2337,6 +2440,41 @@ namespace GentleMole.Store.Migrations
                     b.HasKey("Id");
 
                     b.ToTable("SecurityEvents");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.SetYard", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("DoneAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("PersonId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("SetAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("SetBy")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Why")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Yard")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("PersonId");
+
+                    b.ToTable("SetYards");
                 });
 
             modelBuilder.Entity("GentleMole.Store.Model.Settlement", b =>
@@ -3229,6 +3367,15 @@ namespace GentleMole.Store.Migrations
                         .OnDelete(DeleteBehavior.Cascade);
                 });
 
+            modelBuilder.Entity("GentleMole.Store.Model.PracticeStep", b =>
+                {
+                    b.HasOne("GentleMole.Store.Model.PracticeRound", null)
+                        .WithMany("Steps")
+                        .HasForeignKey("RoundId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("GentleMole.Store.Model.PushedFix", b =>
                 {
                     b.HasOne("GentleMole.Store.Model.SondePush", null)
@@ -3537,6 +3684,11 @@ namespace GentleMole.Store.Migrations
                     b.Navigation("Uncovered");
 
                     b.Navigation("Wires");
+                });
+
+            modelBuilder.Entity("GentleMole.Store.Model.PracticeRound", b =>
+                {
+                    b.Navigation("Steps");
                 });
 
             modelBuilder.Entity("GentleMole.Store.Model.RecordRequest", b =>

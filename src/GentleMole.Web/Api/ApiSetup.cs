@@ -69,6 +69,7 @@ internal static class ApiSetup
         api.MapGroup("/bench").WithTags("Radar").MapRadarBench();
         api.MapGroup("/bench").WithTags("Radar").MapRuns();
         api.MapGroup("/radar/profiles").WithTags("Radar").MapProfiles();
+        api.MapGroup("/practice").WithTags("Practice").MapPractice();
         api.MapHookupPlan();
         api.MapGroup("/jobs").WithTags("Jobs").MapJobs();
         api.MapGroup("/jobs").WithTags("Radar").MapTraces();

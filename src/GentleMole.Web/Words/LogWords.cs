@@ -53,6 +53,8 @@ internal static class LogWords
         ["MoleUser"] = "a person",
         ["TokenRow"] = "a token",
         ["DiggerLink"] = "a link for the one who digs",
+        ["MadeYard"] = "a practice yard",
+        ["SetYard"] = "a yard set to practise",
         ["HandedSheet"] = "a sheet handed over",
         ["PlaceCustom"] = "a place",
         ["JobGrant"] = "a job given to a reader",

@@ -66,7 +66,8 @@ public sealed class HouseTests
         ["Boards"] = ["Centre", "Drawing", "Forms", "Frame", "Sheet", "Trust", "Words"],
         ["Firm"] = ["Boards", "Drawing", "Forms", "Frame", "Setup", "Sheet", "Trust", "Words"],
         ["Bench"] = ["Drawing", "Forms", "Setup", "Words"],
-        ["Api"] = ["Boards", "Frame", "Live", "Setup", "Sheet", "Stages", "Trust", "Words"],
+        ["Practice"] = ["Drawing", "Forms", "Frame", "Setup", "Sheet", "Trust", "Words"],
+        ["Api"] = ["Boards", "Frame", "Live", "Practice", "Setup", "Sheet", "Stages", "Trust", "Words"],
     };
 
     private static readonly Dictionary<string, string[]> Projects = new()

@@ -1,0 +1,3 @@
+namespace GentleMole.Web.Api;
+
+internal sealed record RoundRequest(string? Yard, double? Seed);

@@ -1,0 +1,3 @@
+namespace GentleMole.Web.Api;
+
+internal sealed record YardAnswerRequest(string? Utility, string? Answer, string? Why);

@@ -1,0 +1,3 @@
+namespace GentleMole.Web.Api;
+
+internal sealed record YardBoxBody(double? EastMetres, double? NorthMetres, double? AzimuthDegrees);

@@ -1,0 +1,3 @@
+namespace GentleMole.Web.Api;
+
+internal sealed record YardMarkBody(double? EastMetres, double? NorthMetres, double? DepthMetres);

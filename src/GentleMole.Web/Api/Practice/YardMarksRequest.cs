@@ -1,0 +1,3 @@
+namespace GentleMole.Web.Api;
+
+internal sealed record YardMarksRequest(string? Utility, List<YardMarkBody?>? Points);

@@ -1,0 +1,3 @@
+namespace GentleMole.Web.Api;
+
+internal sealed record YardReadingsRequest(List<YardReadingBody?>? Readings);

@@ -1,0 +1,3 @@
+namespace GentleMole.Web.Api;
+
+internal sealed record YardStakeBody(double? EastMetres, double? NorthMetres, double? Driven, bool? Wetted);
