@@ -117,6 +117,12 @@ internal static class Looks
     public static Look Body(bool isTopSeen, bool isDecided) => new("body", Tint.Ink, 2.2, isTopSeen ? Tint.Ink : Tint.None) { Dash = isDecided ? "" : "5 4", FillOpacity = 0.16 };
 
     /// <summary>A current: its weight is its size.</summary>
+    /// <summary>Current on its way: it moves where motion is welcome.</summary>
+    public static readonly Look Flow = new("flow", Tint.Ink, 2) { Dash = "2 14", RoundEnds = true };
+
+    /// <summary>Marks of a round of practice beside the truth.</summary>
+    public static readonly Look YardMarks = new("yard-marks", Tint.Ink, 2.2) { Dash = "7 4" };
+
     public static Look Current(double pixels) => new("current-line", Tint.Paint, pixels);
 
     public static Look CurrentCase(double pixels) => new("current-case", Tint.White, pixels + 2) { StrokeOpacity = 0.85 };

@@ -106,7 +106,7 @@ internal sealed class PracticeDesk(MoleDb db, LiveRounds live, YardShelf shelf, 
             return PracticeStop.Finished;
         }
 
-        var score = YardJudge.Of(play.Round);
+        var score = play.Score;
         var (at, judged) = (clock.Now(), JsonSerializer.Serialize(PracticeJudged.Of(score)));
         if (await db.Rounds.Where(r => r.Id == id).SingleOrDefaultAsync(cancellation) is not { } row)
         {

@@ -11,6 +11,23 @@ namespace GentleMole.Web.Practice;
 /// <param name="Hooked">When each hookup was made.</param>
 internal sealed record PracticePlay(PracticeRound Row, YardRound Round, List<Instant> Times, List<Instant> Hooked)
 {
+    private YardScore? _score;
+    private YardBest? _best;
+    private bool _hasBest;
+
     /// <summary>Steps that are kept.</summary>
     public int Steps { get; set; }
+
+    /// <summary>TRUTH: what it came to, once it is finished; judged once.</summary>
+    public YardScore Score => _score ??= YardJudge.Of(Round);
+
+    /// <summary>TRUTH: what would have served best; sought once.</summary>
+    public YardBest? Best
+    {
+        get
+        {
+            (_best, _hasBest) = (_hasBest ? _best : YardBest.Of(Round), true);
+            return _best;
+        }
+    }
 }

@@ -10,6 +10,8 @@ import { openSignal } from './signal.js';
 import { openLive } from './live.js';
 import { openRadargram } from './radargram.js';
 import { openSlices } from './slices.js';
+import { openYard } from './yard.js';
+import { openReplay } from './replay.js';
 
 let scrolled = { where: '', top: 0 };
 let aimed = '';
@@ -27,6 +29,8 @@ function open() {
   openLive();
   openRadargram();
   openSlices();
+  openYard();
+  openReplay();
   openTooltips();
   const body = document.querySelector('.panel-body');
   if (body && scrolled.where === place()) body.scrollTop = scrolled.top;

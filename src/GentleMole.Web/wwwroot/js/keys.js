@@ -7,6 +7,8 @@ const help = [
   ['+  −  0', 'zoom the plan, show all of it'],
   ['+  −  c  t  s', 'on a radargram: zoom, lay a curve, trace, shades'],
   ['.  ,  x  [  ]', 'on a radargram: responses, cursor, velocity'],
+  ['arrows  q  e', 'in a practice yard: walk, turn (with shift farther)'],
+  ['m  u  l  s', 'in a practice yard: mark, undo, lift, sound'],
   ['j', 'the jobs'],
   ['b', 'the board of notices'],
   ['Esc', 'end placing, close this'],

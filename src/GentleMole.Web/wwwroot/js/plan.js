@@ -46,6 +46,13 @@ export function openPlan(plan) {
     return { x: point.x, y: point.y };
   }
 
+  // Somebody else moves the view: what is followed would leave it.
+  plan.addEventListener('mole:pan', event => {
+    const { dx = 0, dy = 0, x, y, width = box[2] } = event.detail;
+    const height = box[3] * width / box[2];
+    box = x === undefined ? [box[0] + dx, box[1] + dy, box[2], box[3]] : [x - width / 2, y - height / 2, width, height];
+    remember();
+  });
   plan.querySelectorAll('[data-zoom]').forEach(button => button.addEventListener('click', () => {
     if (button.dataset.zoom === 'home') {
       sessionStorage.removeItem(key);

@@ -2,7 +2,7 @@ using GentleMole.Core.Lines;
 using GentleMole.Core.Network;
 using GentleMole.Web.Words;
 
-namespace GentleMole.Web.Api;
+namespace GentleMole.Web.Practice;
 
 /// <summary>TRUTH: a solved ground as a request of the bench that gives the same currents.</summary>
 internal static class YardBench

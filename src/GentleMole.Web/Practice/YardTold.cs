@@ -2,10 +2,9 @@ using System.Globalization;
 using GentleMole.Core.Lines;
 using GentleMole.Core.Network;
 using GentleMole.Core.Yards;
-using GentleMole.Web.Practice;
 using GentleMole.Web.Words;
 
-namespace GentleMole.Web.Api;
+namespace GentleMole.Web.Practice;
 
 /// <summary>Rounds of practice as the contract has them. Before the end nothing of the truth is in it: of a site only what may be seen is taken.</summary>
 internal static class YardTold
@@ -77,7 +76,7 @@ internal static class YardTold
     public static object Result(PracticePlay play)
     {
         var (round, site) = (play.Round, play.Round.Site);
-        var score = YardJudge.Of(round);
+        var score = play.Score;
         return new
         {
             score.Score,
