@@ -89,7 +89,7 @@ public class MoleHost : WebApplicationFactory<Program>
         Device((await Browser().SendAsync("/tokens", "", ("name", name), ("scope", scope))).Page.QuerySelector("[data-token]")!.TextContent);
 
     /// <summary>As after a restart: rounds of practice must be played again out of what is kept.</summary>
-    internal void ForgetRounds() => Services.GetRequiredService<Practice.LiveRounds>().Dispose();
+    internal void ForgetRounds() => Services.GetRequiredService<GentleMole.Web.Practice.LiveRounds>().Dispose();
 
     /// <summary>What the terminal printed.</summary>
     internal string FirstCode => Services.GetRequiredService<FirstAccountCode>().Text;

@@ -33,7 +33,7 @@ internal sealed class PracticeDesk(MoleDb db, LiveRounds live, YardShelf shelf, 
         var open = db.Rounds.Where(r => r.OwnerId == player.Id && r.FinishedAt == null);
         if (await open.CountAsync(cancellation) >= MostOpen)
         {
-            db.Rounds.RemoveRange(await open.OrderBy(r => r.StartedAt).Take(1).ToListAsync(cancellation));
+            await ForgetAsync(await open.OrderBy(r => r.StartedAt).Select(r => r.Id).FirstAsync(cancellation), player, cancellation);
         }
 
         var row = new PracticeRound { OwnerId = player.Id, OwnerName = player.Name, Yard = yard.Code, Seed = seed ?? Random.Shared.Next(), StartedAt = clock.Now() };
@@ -123,6 +123,18 @@ internal sealed class PracticeDesk(MoleDb db, LiveRounds live, YardShelf shelf, 
         await db.SaveChangesAsync(cancellation);
         (play.Row.FinishedAt, play.Row.Score, play.Row.Judged) = (at, score.Score, judged);
         return play;
+    }
+
+    /// <summary>Forgets a round with all that was done in it.</summary>
+    public async Task ForgetAsync(int id, PracticePlayer player, CancellationToken cancellation)
+    {
+        using var held = await live.EnterAsync(id, cancellation);
+        if (await db.Rounds.SingleOrDefaultAsync(r => r.Id == id && r.OwnerId == player.Id, cancellation) is { } row)
+        {
+            held.Play = null;
+            db.Rounds.Remove(row);
+            await db.SaveChangesAsync(cancellation);
+        }
     }
 
     private async Task<PracticeTold<T>> DoAsync<T>(int id, PracticePlayer player, PracticeStepKind kind, Func<PracticePlay, PracticeTold<T>> act, Func<string> write, CancellationToken cancellation)

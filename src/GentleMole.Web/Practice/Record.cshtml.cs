@@ -7,7 +7,7 @@ using Microsoft.EntityFrameworkCore;
 namespace GentleMole.Web.Practice;
 
 /// <summary>A learner's record: errors and habits over time. It is the learner's own; the lead sees the crew's.</summary>
-internal sealed class RecordPage(MoleDb db, YardShelf shelf) : PracticePage(db)
+internal sealed class RecordPage(MoleDb db, PracticeDesk desk, YardShelf shelf) : PracticePage(db)
 {
     /// <summary>Whose; nobody's for one's own.</summary>
     [BindProperty(SupportsGet = true, Name = "person")]
@@ -34,12 +34,7 @@ internal sealed class RecordPage(MoleDb db, YardShelf shelf) : PracticePage(db)
     /// <summary>A round is forgotten: what is practised belongs to the learner.</summary>
     public async Task<IActionResult> OnPostForgetAsync(int round)
     {
-        if (await Db.Rounds.SingleOrDefaultAsync(r => r.Id == round && r.OwnerId == Player.Id, HttpContext.RequestAborted) is { } found)
-        {
-            Db.Rounds.Remove(found);
-            await SaveAsync();
-        }
-
+        await desk.ForgetAsync(round, Player, HttpContext.RequestAborted);
         return Redirect("/practice/record");
     }
 
