@@ -88,7 +88,7 @@ internal static class RateLimits
         || request.Path.Value?.EndsWith("/export/pdf", StringComparison.OrdinalIgnoreCase) == true
         || request.Path.Value?.EndsWith("/evidence.zip", StringComparison.OrdinalIgnoreCase) == true
         || request.Path.StartsWithSegments("/api/v1/bench", StringComparison.OrdinalIgnoreCase)
-        || (request.Path.Value?.EndsWith("/hookups", StringComparison.OrdinalIgnoreCase) == true && request.Path.StartsWithSegments("/api", StringComparison.OrdinalIgnoreCase));
+        || (request.Path.Value?.EndsWith("/hookups", StringComparison.OrdinalIgnoreCase) == true && request.Path.StartsWithSegments("/api/v1/jobs", StringComparison.OrdinalIgnoreCase));
 
     /// <summary>Who asks: a session or a token; an address only for those of whom nothing else is known, since many may sit behind one.</summary>
     private static string Asker(HttpContext http) => http.User.SignedIn() is { } person ? "session " + person.SessionId
