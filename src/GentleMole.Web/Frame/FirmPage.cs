@@ -22,7 +22,7 @@ internal abstract class FirmPage(MoleDb db) : PageModel, IEntryPage
 
     public SignedInPerson Visitor { get; private set; } = null!;
 
-    public IReadOnlyList<FieldError> Errors { get; private set; } = [];
+    public IReadOnlyList<FieldError> Errors { get; protected set; } = [];
 
     /// <summary>What somebody else changed while this was typed.</summary>
     public IReadOnlyList<LogEntry> Clashes { get; private set; } = [];

@@ -1,13 +1,17 @@
+using GentleMole.Core;
 using GentleMole.Core.Yards;
+using GentleMole.Exchange.Yards;
 using GentleMole.Store;
 using GentleMole.Store.Model;
+using GentleMole.Web.Sheet;
+using GentleMole.Web.Trust;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 
 namespace GentleMole.Web.Practice;
 
 /// <summary>Yards to practise in, what to practise next, and rounds that wait to be finished.</summary>
-internal sealed class PracticeIndexPage(MoleDb db, PracticeDesk desk, YardShelf shelf) : PracticePage(db)
+internal sealed class PracticeIndexPage(MoleDb db, PracticeDesk desk, YardShelf shelf, SheetLoader loader, TimeProvider clock) : PracticePage(db)
 {
     public IReadOnlyList<Yard> Yards { get; private set; } = [];
 
@@ -36,6 +40,34 @@ internal sealed class PracticeIndexPage(MoleDb db, PracticeDesk desk, YardShelf 
 
         var play = await desk.StartAsync(Player, found, null, HttpContext.RequestAborted);
         return Redirect($"/practice/{play.Row.Id}");
+    }
+
+    /// <summary>A real site is practised before the work: its supposed ground, with plausible surprises.</summary>
+    public async Task<IActionResult> OnPostSiteAsync(int job, int line)
+    {
+        var cancellation = HttpContext.RequestAborted;
+        if (!HttpContext.Admitted().MaySeeJob(job) || await loader.LoadAsync(job, cancellation) is not { } sheet || sheet.LineById(line) is not { } target)
+        {
+            return NotFound();
+        }
+
+        var made = JobYard.Of(sheet, target, $"Job {job} before the work", isAsFound: false);
+        if (!made.IsGood)
+        {
+            Errors = [new FieldError("site", made.Errors[0].Sentence)];
+            return Page();
+        }
+
+        // The same supposed ground is made once, however often it is practised.
+        var drawn = YardFile.Write(made.Value);
+        var yard = await Db.Yards.FirstOrDefaultAsync(y => y.Drawn == drawn, cancellation);
+        if (yard is null)
+        {
+            Db.Yards.Add(yard = new MadeYard { Title = made.Value.Title, Drawn = drawn, MadeBy = Visitor.Name, MadeAt = clock.Now(), IsPutAway = true });
+            await SaveAsync();
+        }
+
+        return Redirect($"/practice/{(await desk.StartAsync(Player, (await shelf.FindAsync(YardShelf.CodeOf(yard), cancellation))!, null, cancellation)).Row.Id}");
     }
 
     protected override async Task LoadAsync(CancellationToken cancellation)

@@ -78,6 +78,18 @@ internal static class OpenedDrawing
         }
     }
 
+    /// <summary>The lines of a yard alone, for whoever makes it.</summary>
+    public static IEnumerable<SceneLayer> Ground(YardSite site)
+    {
+        yield return new SceneLayer("truth", [.. site.Ground.Lines.SelectMany(l => new SceneShape[]
+        {
+            new ScenePath(Looks.MarkCase, ScenePoint.Of(l.Run.Points)), new ScenePath(Looks.MarkLine, ScenePoint.Of(l.Run.Points)) { Paint = l.Kind },
+            new SceneMark(Symbols.LetterDisc, ScenePoint.Of(l.Run.At(l.Run.Length * 0.55))) { Paint = l.Kind, Letter = Utilities.Letter(l.Kind), LetterLook = Looks.Letter, Title = l.Lies.Name },
+        })]);
+        yield return new SceneLayer("bonds", [.. site.Ground.Bonds.Where(b => site.Ground.Line(b.From) is not null && site.Ground.Line(b.To) is not null)
+            .Select(b => new ScenePath(Looks.Lead, ScenePoint.Of([site.Ground.Line(b.From)!.Run.At(b.FromMetres), site.Ground.Line(b.To)!.Run.At(b.ToMetres)])))]);
+    }
+
     /// <summary>Along the target, depth downwards: how it lies, and what was marked.</summary>
     public static Scene Section(YardRound round, int width, int height)
     {

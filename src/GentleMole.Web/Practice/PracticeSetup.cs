@@ -1,5 +1,3 @@
-using GentleMole.Core.Yards;
-
 namespace GentleMole.Web.Practice;
 
 /// <summary>Puts practice together.</summary>
@@ -8,7 +6,7 @@ internal static class PracticeSetup
     public static void AddPractice(this IServiceCollection services)
     {
         services.AddSingleton<LiveRounds>();
-        services.AddScoped(_ => new YardShelf(YardBook.All));
+        services.AddScoped<YardShelf>();
         services.AddScoped<PracticeDesk>();
     }
 }

@@ -73,6 +73,8 @@ internal static partial class Access
         ["/Practice/Record"] = new(Workers, Workers),
         ["/Practice/Certificate"] = new(Workers, []),
         ["/Practice/Crew"] = new(LeadOnly, LeadOnly),
+        ["/Practice/MakeIndex"] = new(LeadOnly, LeadOnly),
+        ["/Practice/MakeYard"] = new(LeadOnly, LeadOnly),
         ["/Firm/Rules"] = new(Workers, LeadOnly),
         ["/Firm/Places"] = new(Workers, LeadOnly),
         ["/Firm/Year"] = new(LeadOnly, []),
