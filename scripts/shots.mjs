@@ -24,9 +24,6 @@ await signIn(page, server.url, 'orla');
 // The simulated notice centre hands in its first calls a moment after the start.
 while (!await page.locator('text=Quay Street').count()) await opened(page, server.url + '/jobs');
 await shot('jobs', '/jobs');
-await opened(page, server.url + '/days');
-for (let i = 0; i < 2; i++) await page.locator('button:has-text("On this day")').first().click().then(() => page.waitForLoadState('networkidle'));
-await shot('days', '/days');
 await shot('records-import', '/jobs/1/records', async () => {
   if (!await page.isVisible('#f-file')) await page.locator('.accordion-button', { hasText: 'Import an owner' }).click();
   const points = [[30, 0], [30.6, 22], [32, 44]].flatMap(([x, y]) => ['10', x, '20', y]);
@@ -50,7 +47,50 @@ await shot('radar', '/jobs/1/radar?profile=1&target=4', () => page.waitForFuncti
 await shot('paint', '/jobs/1/paint');
 await shot('marks', '/jobs/3/marks?line=6');
 await shot('handover', '/jobs/1/handover');
-await shot('bench-pinpoint', '/bench/pinpoint?example=hidden', () => pressed(page, 'Find the line'));
+// A round in which the first wire is taken: it leads to the lamps.
+await opened(page, `${server.url}/practice`);
+await page.evaluate(() => {
+  const form = document.querySelector('button[value=two-tails]').closest('form');
+  form.insertAdjacentHTML('beforeend', '<input type="hidden" name="seed" value="6"><input type="hidden" name="yard" value="two-tails">');
+  form.submit();
+});
+await page.waitForSelector('main[data-begun]');
+const round = new URL(page.url()).pathname;
+await page.evaluate(async () => {
+  const token = document.querySelector('[name=__RequestVerificationToken]').value;
+  const send = (handler, body) => fetch(`${location.pathname}?handler=${handler}`, { method: 'POST', body: JSON.stringify(body), headers: { 'Content-Type': 'application/json', RequestVerificationToken: token } }).then(a => a.json());
+  const state = await fetch(`${location.pathname}?handler=State`).then(a => a.json());
+  const [box, lamps] = [state.features[0], state.records[1].points];
+  const [a, b] = [state.records[0].points[0], state.records[0].points.at(-1)];
+  const length = Math.hypot(b[0] - a[0], b[1] - a[1]);
+  const way = [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
+  const toLamps = Math.sign((lamps[0][0] - a[0]) * way[1] - (lamps[0][1] - a[1]) * way[0]);
+  const stake = [box.eastMetres - toLamps * 10 * way[1], box.northMetres + toLamps * 10 * way[0]];
+  await send('Hook', { method: 'direct', connection: 'f1-a', testedDead: true, stake, driven: 1, wetted: true, frequencyHertz: 8192, setMilliamps: 25 });
+  const heading = Math.atan2(way[0], way[1]) * 180 / Math.PI;
+  const readings = [];
+  for (let at = 4; at < length - 2; at += 4) for (let aside = -4; aside <= 4; aside += 0.4) readings.push([a[0] + at * way[0] + (8 * toLamps + aside) * way[1], a[1] + at * way[1] - (8 * toLamps + aside) * way[0], 0.05, heading]);
+  const shown = [];
+  for (let i = 0; i < readings.length; i += 400) shown.push(...(await send('Read', { readings: readings.slice(i, i + 400) })).readings);
+  const best = new Map();
+  readings.forEach((r, i) => {
+    const row = Math.floor(i / 21);
+    if (!best.has(row) || shown[i].peak > shown[best.get(row)].peak) best.set(row, i);
+  });
+  await send('Mark', { utility: 'gas', points: [...best.values()].map(i => [readings[i][0], readings[i][1], shown[i].depthMetres]) });
+  await send('Answer', { utility: 'gas', answer: 'marked', why: 'loud all along' });
+});
+await shot('practice', round, async () => {
+  await page.waitForSelector('main[data-begun]');
+  await page.click('[data-yard-tab=walk]');
+  await page.click('.plan-tools [data-zoom=home]');
+  for (let i = 0; i < 40; i++) await page.keyboard.press('Shift+ArrowUp');
+  await page.waitForTimeout(1500);
+});
+await page.click('[data-yard-tab=answer]');
+await page.click('[data-yard-finish] button');
+await page.waitForSelector('main.is-opened');
+await shot('practice-opened', round, () => page.waitForSelector('[data-yard-replay]:not([hidden])'));
 await opened(page, `${server.url}/jobs/4/radar/runs`);
 await page.waitForFunction(() => /runs over/.test(document.querySelector('.verdict-say')?.textContent), null, { timeout: 60_000 });
 const lead = await page.$$eval('[id^=run-] small:first-of-type', all => all.findIndex(r => /turned over/.test(r.textContent)) + 1);

@@ -1,5 +1,7 @@
 // A whole round of practice in a browser: by mouse, by touch, and by the keyboard alone; what was marked survives a lost connection.
 import assert from 'node:assert/strict';
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
 import { test } from 'node:test';
 import { signIn, useApp } from './app.mjs';
 import { openBrowser, opened } from './browser.mjs';
@@ -10,6 +12,17 @@ let page;
 useApp(app => {
   ({ server, page } = app);
 });
+
+const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+
+/** Nothing serious for axe, every target large enough for gloves. */
+async function accessible(of) {
+  await of.evaluate(axe);
+  const { violations } = await of.evaluate(() => window.axe.run({ resultTypes: ['violations'] }));
+  assert.deepEqual(violations.filter(v => ['serious', 'critical'].includes(v.impact)).map(v => `${v.id}: ${v.nodes.map(n => n.html.slice(0, 120)).join(' | ')}`), []);
+  assert.deepEqual(await of.evaluate(() => [...document.querySelectorAll('main button, main .btn, main input:not([type=hidden]):not([type=radio]):not([type=checkbox]), main select, main .form-check, main .nav-link')]
+    .filter(e => e.offsetParent && e.getBoundingClientRect().height < 43).map(e => e.outerHTML.slice(0, 80))), []);
+}
 
 const read = of => of.evaluate(() => Number(document.querySelector('main').dataset.read ?? 0));
 const more = (of, than) => of.waitForFunction(n => Number(document.querySelector('main').dataset.read ?? 0) > n, than);
@@ -83,6 +96,7 @@ test('by mouse: hooked up, dragged across the line, marked, answered, laid open,
     await page.click('[data-yard-do=mark]');
   }
   await page.waitForFunction(() => document.querySelector('main').dataset.marked === '3');
+  await accessible(page);
   await page.click('[data-yard-tab=answer]');
   await page.selectOption('[data-yard-answer=gas] select', 'marked');
   await page.waitForFunction(() => document.querySelector('[data-yard-answer=gas]').dataset.kept === 'marked');
@@ -94,6 +108,7 @@ test('by mouse: hooked up, dragged across the line, marked, answered, laid open,
   await page.click('[data-replay-play]');
   await page.waitForFunction(() => Number(document.querySelector('[data-replay-range]').value) > 3);
   assert.match(await page.textContent('[data-replay-say]'), /hookup \d/);
+  await accessible(page);
 });
 
 test('by the keyboard alone: every control is reached, arrows walk, letters turn, mark and undo', async () => {

@@ -30,14 +30,15 @@ internal sealed class PracticeIndexPage(MoleDb db, PracticeDesk desk, YardShelf 
 
     public Yard? Yard(string code) => Yards.FirstOrDefault(y => y.Code == code);
 
-    public async Task<IActionResult> OnPostStartAsync(string? yard)
+    /// <param name="seed">Lays the ground as it was laid before; drawn by chance where it is none.</param>
+    public async Task<IActionResult> OnPostStartAsync(string? yard, int? seed)
     {
-        if (yard is null || await shelf.FindAsync(yard, HttpContext.RequestAborted) is not { } found)
+        if (yard is null || seed < 0 || await shelf.FindAsync(yard, HttpContext.RequestAborted) is not { } found)
         {
             return NotFound();
         }
 
-        var play = await desk.StartAsync(Player, found, null, HttpContext.RequestAborted);
+        var play = await desk.StartAsync(Player, found, seed, HttpContext.RequestAborted);
         return Redirect($"/practice/{play.Row.Id}");
     }
 

@@ -290,4 +290,17 @@ public class PracticeApiTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.Equal(12, await host.StoreAsync(db => Task.FromResult(db.PracticeSteps.Count(s => s.RoundId == id && s.Kind == Store.Model.PracticeStepKind.Readings))));
         Assert.Equal(0, await host.StoreAsync(db => Task.FromResult(db.Log.Count(e => e.Subject.StartsWith("Practice")))));
     }
+
+    [Fact]
+    public async Task Twenty_play_at_once_and_nobody_is_sent_away()
+    {
+        await Task.WhenAll(Enumerable.Range(0, 20).Select(async i =>
+        {
+            var begun = await BeginAsync("iron-street", i);
+            var id = begun.GetProperty("id").GetInt32();
+            await PostAsync($"rounds/{id}/hookups", Direct(begun));
+            await PostAsync($"rounds/{id}/readings", new { readings = Along(begun) });
+            await PostAsync($"rounds/{id}/finish", new { });
+        }));
+    }
 }
