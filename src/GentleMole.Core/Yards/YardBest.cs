@@ -4,9 +4,10 @@ using GentleMole.Core.Site;
 namespace GentleMole.Core.Yards;
 
 /// <summary>TRUTH: the hookup that somebody who knew the ground would make, to hold a round against.</summary>
-/// <param name="TargetShare">Of all current in lines of the area, what runs on the target.</param>
+/// <param name="TargetShare">Of what is sent, what runs on the target in the area; with clamp and coil of what the strongest line carries.</param>
 /// <param name="ReadableShare">Of what is sought.</param>
-public sealed record YardBest(YardHooked Made, double TargetShare, double ReadableShare)
+/// <param name="OwnShare">Of all current in lines of the area, what runs on the target.</param>
+public sealed record YardBest(YardHooked Made, double TargetShare, double ReadableShare, double OwnShare)
 {
     private const double UsualMilliamps = 25;
     private const double ClearMetres = 2.5;
@@ -25,7 +26,7 @@ public sealed record YardBest(YardHooked Made, double TargetShare, double Readab
     /// <summary>What a hookup of a round does, in the same figures.</summary>
     public static YardBest Of(YardRound round, YardHooked made) => Judge(new YardEvidence(round), made);
 
-    private double Worth => TargetShare * ReadableShare;
+    private double Worth => TargetShare * ReadableShare * OwnShare;
 
     private static IEnumerable<YardHookup> Ways(YardEvidence of, double hertz)
     {
@@ -69,12 +70,13 @@ public sealed record YardBest(YardHooked Made, double TargetShare, double Readab
     {
         if (made.Heard.Count == 0 || !made.IsSending)
         {
-            return new YardBest(made, 0, 0);
+            return new YardBest(made, 0, 0, 0);
         }
 
         var currents = of.Site.Ground.Lines.ToDictionary(l => l.Id, l => YardEvidence.Along(l, 3).Where(p => YardRings.Outside(of.Site.Area, l.Run.At(p.AtMetres)) <= 3)
             .Select(p => of.Current(made, l, p.AtMetres).Magnitude).DefaultIfEmpty(0).Average());
-        var all = currents.Values.Sum();
-        return new YardBest(made, all > 0 ? currents.Where(c => of.IsSought(c.Key)).Sum(c => c.Value) / all : 0, of.ReadableShare(made));
+        var (all, own) = (currents.Values.Sum(), currents.Where(c => of.IsSought(c.Key)).Sum(c => c.Value));
+        var sent = YardCauses.Sent(of, made) / 1000;
+        return new YardBest(made, sent > 0 ? Math.Min(1, own / sent) : 0, of.ReadableShare(made), all > 0 ? own / all : 0);
     }
 }

@@ -29,7 +29,8 @@ internal static class YardCauses
     private static IEnumerable<YardCause> AtTheClip(YardEvidence of, YardHooked rests, YardScore score, YardOutcome outcome)
     {
         var (number, sent) = (of.RestsOn!.Value, Sent(of, rests));
-        if (rests.Hookup.Connection is { } id && of.Site.Connection(id)!.Value.Connection is var connection && !of.IsSought(connection.On))
+        var isWrong = IsOnWrongLine(of, rests);
+        if (isWrong && of.Site.Connection(rests.Hookup.Connection!)!.Value.Connection is var connection)
         {
             yield return new(YardCauseKind.WrongConnection, number, Loudest(of, rests) ?? connection.On, 1000 * Most(of, rests, of.Site.Ground.Line(connection.On)!), sent, Backward(of, rests));
         }
@@ -40,7 +41,7 @@ internal static class YardCauses
         }
 
         var onTarget = of.Target.Select(l => 1000 * Most(of, rests, l)).Max();
-        if (rests.Shown is not null && onTarget < LittleShare * sent && (outcome.Position < Enough || outcome.RightLine < Enough))
+        if (!isWrong && rests.Shown is not null && onTarget < LittleShare * sent && (outcome.Position < Enough || outcome.RightLine < Enough))
         {
             yield return new(YardCauseKind.LittleOnTarget, number, Loudest(of, rests), onTarget, sent);
         }
@@ -72,8 +73,9 @@ internal static class YardCauses
             yield return new(YardCauseKind.Pegged, number, null, pegged, rests.Hookup.SetMilliamps!.Value, IndexOf(of, t => t.Shown.IsPegged));
         }
 
+        // Where the signal was never sent along the line it is not gone from it.
         var readable = of.ReadableShare(rests);
-        if (readable < 0.85 && outcome.Position < Enough)
+        if (readable < 0.85 && outcome.Position < Enough && !IsOnWrongLine(of, rests) && of.Target.Max(l => Most(of, rests, l)) * 1000 >= LittleShare * Sent(of, rests))
         {
             yield return new(YardCauseKind.SignalGone, number, null, readable, rests.Hookup.Hertz!.Value, IndexOf(of, t => of.IsAlong(t) && t.Shown.Steadiness < 0.5));
         }
@@ -134,6 +136,8 @@ internal static class YardCauses
             yield return new(YardCauseKind.StrangerMissed, 0, stranger.Id, passive, stranger.Lies.NetMilliamps ?? double.NaN, IndexOf(of, t => !t.Shown.IsPegged && (t.Hookup == 0 || !of.Round.Hookups[t.Hookup - 1].IsSending) && t.Shown.Steadiness > 0.5));
         }
     }
+
+    private static bool IsOnWrongLine(YardEvidence of, YardHooked rests) => rests.Hookup.Connection is { } id && !of.IsSought(of.Site.Connection(id)!.Value.Connection.On);
 
     /// <summary>What goes out, mA: of the clip, or what the strongest line carries.</summary>
     public static double Sent(YardEvidence of, YardHooked made) => 1000 * (made.Shown?.Amperes ?? of.Site.Ground.Lines.Max(l => Most(of, made, l)));

@@ -57,6 +57,6 @@ public class YardNextTests
             }
         }
 
-        Assert.All(YardBook.All, y => Assert.InRange(YardBest.Of(new YardRound(y, 2))!.TargetShare, 0.3, 1));
+        Assert.All(YardBook.All, y => Assert.InRange(YardBest.Of(new YardRound(y, 2))!.TargetShare, 0.05, 1));
     }
 }

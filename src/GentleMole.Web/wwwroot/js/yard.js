@@ -502,6 +502,8 @@ export function openYard() {
       sound = null;
     }
   });
+  // Laid open, the whole yard is shown.
+  find('[data-yard-finish]').addEventListener('submit', () => sessionStorage.removeItem(`view ${location.pathname}`));
   main.querySelectorAll('[data-yard-answer]').forEach(part => {
     const keep = async () => {
       const answer = part.querySelector('select').value;
