@@ -131,6 +131,13 @@ internal static class OpenedDrawing
         {
             var line = target.MinBy(l => l.Run.Project(mark.Place).Foot.DistanceTo(mark.Place))!;
             var place = line.Run.Project(mark.Place);
+
+            // A mark of something else says nothing of this line's depth.
+            if (Math.Abs(place.OffsetMetres) > YardOutcome.OfItMetres)
+            {
+                continue;
+            }
+
             var x = X(starts[line.Id] + place.ChainageMetres);
             shapes.Add(new ScenePath(Looks.Tape, [new(x, Y(line.DepthAt(place.ChainageMetres).Metres)), new(x, Y(mark.DepthMetres!.Value))]));
             shapes.Add(new SceneMark(Symbols.ReadPeak, new(x, Y(mark.DepthMetres!.Value))));

@@ -123,7 +123,7 @@ internal static class PracticeWords
         return cause.Kind switch
         {
             YardCauseKind.NoWork => "Nothing that is sent was listened to, so nothing stands behind a mark.",
-            YardCauseKind.WrongConnection => $"Your clip was not on what was sought: {Milliamps(cause.Value)} of {Milliamps(cause.Of)} went that way, and {line} carried it." + (seen.Length > 0 ? $" The arrow pointed back{seen[3..]}" : ""),
+            YardCauseKind.WrongConnection => $"Your clip was not on what was sought: {Milliamps(cause.Value)} of {Milliamps(cause.Of)} went that way, and {line} carried it." + (at.Length > 0 ? $" The arrow pointed back at {at}." : ""),
             YardCauseKind.OtherLine => $"The marks lie on {line}: it carried {Milliamps(cause.Value)}, what was sought {Milliamps(cause.Of)}.",
             YardCauseKind.RanBack => $"Where the marks lie the current ran back to the transmitter: {Milliamps(cause.Value)} of {Milliamps(cause.Of)} came home on {line}.{seen}",
             YardCauseKind.LittleOnTarget => $"Of {Milliamps(cause.Of)} that went out, {Milliamps(cause.Value)} ran on what was sought; most of it was on {line}.",
