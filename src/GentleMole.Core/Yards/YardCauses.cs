@@ -13,8 +13,6 @@ internal static class YardCauses
     private const double LitShare = 0.2;
     private const double PeggedShare = 0.2;
     private const double DiveMetres = 0.6;
-    private const double MostLoopOhms = 7000;
-    private const double LeastAmperes = 0.004;
 
     public static IReadOnlyList<YardCause> Of(YardEvidence of, YardScore score, YardOutcome outcome)
     {
@@ -35,7 +33,7 @@ internal static class YardCauses
             yield return new(YardCauseKind.WrongConnection, number, Loudest(of, rests) ?? connection.On, 1000 * Most(of, rests, of.Site.Ground.Line(connection.On)!), sent, Backward(of, rests));
         }
 
-        if (rests.Shown is { } shown && (shown.LoopOhms > MostLoopOhms || shown.Amperes < LeastAmperes))
+        if (rests.Shown is { } shown && !YardHookupHabits.IsGood(shown))
         {
             yield return new(YardCauseKind.NoCurrent, number, null, 1000 * (shown.Amperes ?? 0), rests.Hookup.SetMilliamps!.Value);
         }

@@ -135,7 +135,8 @@ internal static class YardHookupHabits
             rests.Hookup.Hertz!.Value);
     }
 
-    private static bool IsGood(SourceShown shown) => shown.LoopOhms <= MostLoopOhms && shown.Amperes >= LeastAmperes;
+    /// <summary>A circuit on which one may walk on.</summary>
+    public static bool IsGood(SourceShown shown) => shown.LoopOhms <= MostLoopOhms && shown.Amperes >= LeastAmperes;
 
     private static IReadOnlyList<YardConnection> Wires(YardFeature feature) => [.. feature.Connections.Where(c => c.What != YardContact.Earth)];
 

@@ -4,7 +4,7 @@ using NetTopologySuite.Geometries;
 namespace GentleMole.Core.Yards;
 
 /// <summary>Rings on a yard.</summary>
-internal static class YardRings
+public static class YardRings
 {
     /// <summary>A place lies in a ring or on its edge.</summary>
     public static bool Holds(IReadOnlyList<SitePoint> ring, SitePoint place) => Of(ring).Covers(new Point(place.East, place.North));

@@ -41,7 +41,7 @@ internal static class JobYard
         foreach (var line in ground.Metallic.OrderBy(l => l.Id == id ? 0 : 1))
         {
             // Of a line that runs on for kilometres the part near the work is kept.
-            var near = Enumerable.Range(0, (int)Math.Min(line.Run.Length, 20_000) + 1).Where(at => area.Min(p => p.DistanceTo(line.Run.At(at))) <= RoundMetres || YardInside(area, line.Run.At(at))).ToList();
+            var near = Enumerable.Range(0, (int)Math.Min(line.Run.Length, 20_000) + 1).Where(at => YardRings.Outside(area, line.Run.At(at)) <= RoundMetres).ToList();
             if (near.Count > 2 && kept.Count < DrawnYard.MostLines && SiteRules.IsRun(line.Run.Between(near[0], near[^1])) && line.Run.Between(near[0], near[^1]).Count <= DrawnYard.MostPoints)
             {
                 kept.Add((line, new Run(line.Run.Between(near[0], near[^1])), near[0]));
@@ -87,17 +87,6 @@ internal static class JobYard
             title, 3, 20, isAsFound ? $"Mark {LineWords.The(target.Line.Kind)}. This ground was dug up in earnest." : $"Mark {LineWords.The(target.Line.Kind)}. The ground is supposed from plans; it may lie otherwise.",
             [YardHabit.SweptRound, YardHabit.ComparedCurrents, YardHabit.CheckedNull], site, HasSurprises: !isAsFound);
         return yard.Check() is { Count: > 0 } errors ? new FieldError("line", "No yard can be made of this: " + errors[0].Sentence) : yard;
-    }
-
-    private static bool YardInside(IReadOnlyList<SitePoint> ring, SitePoint place)
-    {
-        var isIn = false;
-        for (var (i, j) = (0, ring.Count - 1); i < ring.Count; j = i++)
-        {
-            isIn ^= ring[i].North > place.North != ring[j].North > place.North && place.East < ((ring[j].East - ring[i].East) * (place.North - ring[i].North) / (ring[j].North - ring[i].North)) + ring[i].East;
-        }
-
-        return isIn;
     }
 
     private static IReadOnlyList<SitePoint> Around(Run run) => [run.At(2, AroundMetres), run.At(run.Length - 2, AroundMetres), run.At(run.Length - 2, -AroundMetres), run.At(2, -AroundMetres)];
