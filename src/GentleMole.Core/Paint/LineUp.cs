@@ -18,7 +18,9 @@ public sealed record LineUp(MarkPoint Point, double AsideMetres, bool IsBend)
     private const double ShownMetres = 2;
 
     /// <summary>Dots to look at again, in order along the line: out of line by more than their ± explain, and bends that no dots nearby show on both sides.</summary>
-    public static IReadOnlyList<LineUp> Of(TracedLine line)
+    /// <param name="line">Its dots.</param>
+    /// <param name="isSeenToBend">Whether somebody saw it bend at a place, however little.</param>
+    public static IReadOnlyList<LineUp> Of(TracedLine line, Func<SitePoint, bool>? isSeenToBend = null)
     {
         var (points, told) = (line.Points, new List<LineUp>());
         for (var i = 1; i + 1 < points.Count; i++)
@@ -34,7 +36,7 @@ public sealed record LineUp(MarkPoint Point, double AsideMetres, bool IsBend)
             var aside = straight.Project(at.Place).OffsetMetres;
             var share = Math.Clamp(back / (back + on), 0, 1);
             var allowed = Math.Sqrt(Square(at.AcrossHalfWidthMetres) + Square(before.AcrossHalfWidthMetres * (1 - share)) + Square(after.AcrossHalfWidthMetres * share));
-            var isBend = (at.Place - before.Place).Azimuth.ApartFrom((after.Place - at.Place).Azimuth) >= BendDegrees;
+            var isBend = isSeenToBend?.Invoke(at.Place) == true || (at.Place - before.Place).Azimuth.ApartFrom((after.Place - at.Place).Azimuth) >= BendDegrees;
             if (Math.Abs(aside) > allowed && !(isBend && back <= ShownMetres && on <= ShownMetres))
             {
                 told.Add(new LineUp(at, aside, isBend));

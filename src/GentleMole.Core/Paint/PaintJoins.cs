@@ -1,5 +1,6 @@
 using GentleMole.Core.Lines;
 using GentleMole.Core.Site;
+using GentleMole.Core.Trace;
 
 namespace GentleMole.Core.Paint;
 
@@ -11,6 +12,9 @@ public static class PaintJoins
 
     /// <summary>A line ends at a thing so near to its last dot.</summary>
     private const double AtThingMetres = 0.75;
+
+    /// <summary>A tee that was seen is the one that was marked when they lie so near to each other.</summary>
+    private const double SameTeeMetres = 1;
 
     /// <summary>Where lines leave the ground or stop.</summary>
     private static readonly HashSet<FeatureKind> Stops = [FeatureKind.Meter, FeatureKind.Riser, FeatureKind.Cabinet, FeatureKind.Pole, FeatureKind.Light, FeatureKind.Sign, FeatureKind.Hydrant];
@@ -34,14 +38,22 @@ public static class PaintJoins
                     found[other.LineId].Add((place, next));
                     (isFirst ? joinsFirst : joinsLast).Add(line.LineId);
                 }
-                else if (things.Any(t => Stops.Contains(t.Kind) && t.Points.Count > 0 && (t.Utility is null || t.Utility == line.Kind) && t.Points[0].DistanceTo(at) <= AtThingMetres))
+                else if (line.Noted.Any(n => n.What == LineFeature.End && n.At.DistanceTo(at) <= PaintLine.AtDotMetres) || things.Any(t => Stops.Contains(t.Kind) && t.Points.Count > 0 && (t.Utility is null || t.Utility == line.Kind) && t.Points[0].DistanceTo(at) <= AtThingMetres))
                 {
                     (isFirst ? begins : ends).Add(line.LineId);
                 }
             }
         }
 
-        return [.. lines.Select(l => l with { BeginsHere = begins.Contains(l.LineId), EndsHere = ends.Contains(l.LineId), BeginsOnAnother = joinsFirst.Contains(l.LineId), EndsOnAnother = joinsLast.Contains(l.LineId), Tees = found[l.LineId] })];
+        return [.. lines.Select(l => l with
+        {
+            BeginsHere = begins.Contains(l.LineId), EndsHere = ends.Contains(l.LineId), BeginsOnAnother = joinsFirst.Contains(l.LineId), EndsOnAnother = joinsLast.Contains(l.LineId), Tees = found[l.LineId],
+            TeesNotFollowed = [.. l.Noted.Where(n => n.What == LineFeature.Tee && !found[l.LineId].Exists(t => t.At.DistanceTo(n.At) <= SameTeeMetres) && !JoinsAt(l, n.At)).Select(n => n.At)],
+        })];
+
+        // Seen from the branch its tee lies at its own end.
+        bool JoinsAt(PaintLine line, SitePoint at) => line.Traced.Run is { } run
+            && ((joinsFirst.Contains(line.LineId) && run.Points[0].DistanceTo(at) <= SameTeeMetres) || (joinsLast.Contains(line.LineId) && run.Points[^1].DistanceTo(at) <= SameTeeMetres));
     }
 
     /// <summary>The line of the same kind in whose course, not at whose end, a place lies.</summary>

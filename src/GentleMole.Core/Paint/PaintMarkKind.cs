@@ -32,4 +32,7 @@ public enum PaintMarkKind
 
     /// <summary>The dot that was found, with a short stroke that shows which way the line runs there.</summary>
     Tick = 9,
+
+    /// <summary>A tee that was seen at a dot, of which no branch was followed: it asks.</summary>
+    TeeNotFollowed = 10,
 }

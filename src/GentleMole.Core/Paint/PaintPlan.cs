@@ -49,7 +49,7 @@ public sealed class PaintPlan
     public IReadOnlyList<double> Homeless { get; }
 
     /// <summary>Dots to look at again before anything is painted.</summary>
-    public IReadOnlyList<LineUp> LookAgain => LineUp.Of(Line.Traced);
+    public IReadOnlyList<LineUp> LookAgain => LineUp.Of(Line.Traced, Line.IsSeenToBendAt);
 
     /// <summary>Paint that it takes, millilitres.</summary>
     public double Millilitres => Marks.Sum(m => m.Kind switch
@@ -96,7 +96,7 @@ public sealed class PaintPlan
             homeless.AddRange(Stakes(isSure ? line.Label : line.Label + "  ?", run, custom, from, to, ground, marks));
         }
 
-        PaintMark[] signs = [.. Ticks(line, run, unpainted), .. Ends(line, run, unpainted), .. Bends(run, unpainted), .. Tees(line, run, unpainted)];
+        PaintMark[] signs = [.. Ticks(line, run, unpainted), .. Ends(line, run, unpainted), .. Bends(line, run, unpainted), .. Tees(line, run, unpainted)];
         marks.AddRange(signs.Where(s => ground(s.From) == PaintGround.Holds));
         return new PaintPlan(line, [.. marks.OrderBy(m => m.ChainageMetres).ThenBy(m => m.Kind)], unpainted, homeless);
     }
@@ -294,12 +294,12 @@ public sealed class PaintPlan
         }
     }
 
-    private static IEnumerable<PaintMark> Bends(Run run, List<(double From, double To)> unpainted)
+    private static IEnumerable<PaintMark> Bends(PaintLine line, Run run, List<(double From, double To)> unpainted)
     {
         for (var i = 1; i + 1 < run.Points.Count; i++)
         {
             var (a, b, at) = ((run.Points[i] - run.Points[i - 1]).Azimuth, (run.Points[i + 1] - run.Points[i]).Azimuth, run.ChainageOf(i));
-            if (a.ApartFrom(b) >= LineUp.BendDegrees && !Lies(at, unpainted))
+            if ((line.IsSeenToBendAt(run.Points[i]) || a.ApartFrom(b) >= LineUp.BendDegrees) && !Lies(at, unpainted))
             {
                 yield return new PaintMark(PaintMarkKind.Bend, run.Points[i], run.Points[i], at);
             }
@@ -315,6 +315,15 @@ public sealed class PaintPlan
             if (station.Foot.DistanceTo(towards) is > 0 and var length && !Lies(station.ChainageMetres, unpainted))
             {
                 yield return new PaintMark(PaintMarkKind.Tee, station.Foot, station.Foot + (away * (Math.Min(SignMetres, length) / length)), station.ChainageMetres);
+            }
+        }
+
+        foreach (var at in line.TeesNotFollowed)
+        {
+            var station = run.Project(at);
+            if (!Lies(station.ChainageMetres, unpainted))
+            {
+                yield return new PaintMark(PaintMarkKind.TeeNotFollowed, station.Foot, station.Foot, station.ChainageMetres, "?");
             }
         }
     }

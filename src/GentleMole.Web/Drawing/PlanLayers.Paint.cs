@@ -39,6 +39,12 @@ internal sealed partial class PlanLayers
             var ticks = run.Length / Math.Max(1, plan.CountOf(PaintMarkKind.Tick)) / frame.UnitsAcross > LeastApart;
             foreach (var mark in plan.Marks.Where(m => m.Kind is not (PaintMarkKind.Dash or PaintMarkKind.Label) && (ticks || m.Kind != PaintMarkKind.Tick) && IsSeen(m)))
             {
+                if (mark.Kind == PaintMarkKind.Bend)
+                {
+                    yield return new ScenePath(Looks.PaintSign, ScenePoint.Of(Turning(mark, run))) { Title = MarkWords.Painted(mark.Kind) };
+                    continue;
+                }
+
                 if (mark.Kind == PaintMarkKind.OffsetStake)
                 {
                     yield return new ScenePath(Looks.Lead, ScenePoint.Of([mark.From, mark.To]));
@@ -46,7 +52,7 @@ internal sealed partial class PlanLayers
 
                 yield return new SceneMark(Symbols.Painted(mark.Kind), ScenePoint.Of(mark.From))
                 {
-                    Paint = kind, Turn = TurnOf(mark, run), Letter = mark.Kind == PaintMarkKind.Query || mark.Text.EndsWith('?') ? "?" : "", LetterLook = mark.Kind == PaintMarkKind.Query ? Looks.LetterOnVelvet : Looks.LetterOnPaint, Title = MarkWords.Painted(mark.Kind),
+                    Paint = kind, Turn = TurnOf(mark, run), Letter = mark.Text.EndsWith('?') ? "?" : "", LetterLook = mark.Kind is PaintMarkKind.Query or PaintMarkKind.TeeNotFollowed ? Looks.LetterOnVelvet : Looks.LetterOnPaint, Title = MarkWords.Painted(mark.Kind),
                 };
             }
         }
@@ -61,6 +67,15 @@ internal sealed partial class PlanLayers
             : dashes.Where(IsSeen).Select(d => (IReadOnlyList<SitePoint>)[d.From, d.To]);
     }
 
+    /// <summary>Two strokes of a sign's length that meet where it turns, each the way the line runs there.</summary>
+    private SitePoint[] Turning(PaintMark mark, Run run)
+    {
+        var leg = BendLeg * frame.UnitsAcross;
+        return [run.At(mark.ChainageMetres) - (run.DirectionAt(Math.Max(0, mark.ChainageMetres - leg)) * leg), run.At(mark.ChainageMetres), run.At(mark.ChainageMetres) + (run.DirectionAt(Math.Min(run.Length, mark.ChainageMetres + leg)) * leg)];
+    }
+
+    private const double BendLeg = 13;
+
     private bool IsSeen(PaintMark mark)
     {
         var (x, y) = frame.Pixels(ScenePoint.Of(mark.From));
@@ -71,8 +86,8 @@ internal sealed partial class PlanLayers
 
     private static double TurnOf(PaintMark mark, Run run) => mark.Kind switch
     {
-        PaintMarkKind.Query or PaintMarkKind.Stake or PaintMarkKind.OffsetStake => 0,
-        PaintMarkKind.End or PaintMarkKind.Bend => run.DirectionAt(mark.ChainageMetres).Azimuth.Degrees,
+        PaintMarkKind.Query or PaintMarkKind.TeeNotFollowed or PaintMarkKind.Stake or PaintMarkKind.OffsetStake => 0,
+        PaintMarkKind.End => run.DirectionAt(mark.ChainageMetres).Azimuth.Degrees,
         _ => (mark.To - mark.From).Azimuth.Degrees,
     };
 }

@@ -68,12 +68,11 @@ internal static class Symbols
         PaintMarkKind.Tick => new("paint-tick", Line(Looks.PaintSign, (0, -6.5), (0, 6.5)), Disc(Looks.Painted, 2.8)),
         PaintMarkKind.End => new("paint-end", Line(Looks.PaintSign, (-9, 0), (9, 0))),
         PaintMarkKind.GoesOn => new("paint-on", Line(Looks.PaintSign, (0, 0), (0, -14)), Line(Looks.PaintSign, (-5, -8), (0, -14), (5, -8))),
-        PaintMarkKind.Bend => new("paint-bend", Line(Looks.PaintSign, (-7, 7), (0, 0), (7, 7))),
         PaintMarkKind.Tee => new("paint-tee", Line(Looks.PaintSign, (0, 0), (0, -13))),
-        PaintMarkKind.Query => Question,
+        PaintMarkKind.Query or PaintMarkKind.TeeNotFollowed => Question,
         PaintMarkKind.Stake => new("paint-stake", Area(Looks.Painted, (-7, -9), (7, -9), (0, 6))),
         PaintMarkKind.OffsetStake => new("paint-offset", Area(Looks.Painted, (-7, -9), (7, -9), (0, 6)), Line(Looks.PaintSign, (-7, -13), (7, -13))),
-        PaintMarkKind.Dash or PaintMarkKind.Label => throw new ArgumentOutOfRangeException(nameof(kind), kind, "It is a stroke or words."),
+        PaintMarkKind.Dash or PaintMarkKind.Label or PaintMarkKind.Bend => throw new ArgumentOutOfRangeException(nameof(kind), kind, "It is a stroke or words."),
     };
 
     private static SceneSymbol Drawn(Verdict verdict, Look look, string state)

@@ -24,7 +24,11 @@ internal static class SheetPaint
     private static List<(PaintPlan Plan, bool IsBackwards)> Laid(JobSheet sheet)
     {
         var lines = PaintJoins.Of(
-            [.. sheet.Lines.Where(l => l.Traced.Run is not null && l.Line.Answer is not (LineAnswer.Clear or LineAnswer.NotFound)).Select(l => new PaintLine(l.Line.Id, l.Line.Kind, l.Traced, Label(sheet, l), l.Line.OutsideDiameterMetres) { IsAsked = l.Line.Answer == LineAnswer.Escalated })],
+            [.. sheet.Lines.Where(l => l.Traced.Run is not null && l.Line.Answer is not (LineAnswer.Clear or LineAnswer.NotFound)).Select(l => new PaintLine(l.Line.Id, l.Line.Kind, l.Traced, Label(sheet, l), l.Line.OutsideDiameterMetres) 
+            {
+                IsAsked = l.Line.Answer == LineAnswer.Escalated,
+                Noted = [.. l.Dots.Where(d => d.Reading is { State: DotState.Accepted, Feature: not LineFeature.Plain }).Select(d => (d.ToMark().Place, d.Reading.Feature))],
+            })],
             [.. sheet.Seen.Select(s => s.Placed)]);
         var site = SiteOf(sheet);
         var plans = lines.Select(l => PaintPlan.Of(l, sheet.Custom, site.At)).ToList();

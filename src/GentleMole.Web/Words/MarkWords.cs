@@ -22,6 +22,7 @@ internal static class MarkWords
         PaintMarkKind.GoesOn => "arrow: it goes on",
         PaintMarkKind.Bend => "bend",
         PaintMarkKind.Tee => "tee",
+        PaintMarkKind.TeeNotFollowed => "tee whose branch was not followed",
         PaintMarkKind.Label => "label",
         PaintMarkKind.Query => "question mark",
         PaintMarkKind.Stake => "stake",

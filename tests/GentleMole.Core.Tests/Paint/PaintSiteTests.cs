@@ -56,6 +56,30 @@ public class PaintSiteTests
     }
 
     [Fact]
+    public void What_was_seen_at_a_dot_is_painted_an_end_a_bend_and_a_tee_that_asks_until_its_branch_is_marked()
+    {
+        var main = Line(1, UtilityKind.Water, (0, 0), (5, 0), (10, 0.5), (15, 1)) with
+        {
+            Noted = [(new(15, 1), LineFeature.End), (new(5, 0), LineFeature.Bend), (new(10, 0.5), LineFeature.Tee), (new(0, 3), LineFeature.End)],
+        };
+        var alone = Assert.Single(PaintJoins.Of([main], []));
+        Assert.Equal((false, true), (alone.BeginsHere, alone.EndsHere));
+        Assert.Equal([new SitePoint(10, 0.5)], alone.TeesNotFollowed);
+        var plan = PaintPlan.Of(alone, PaintCustom.Shipped[0], _ => PaintGround.Holds);
+        Assert.Equal((1, 1, 1, 1, 0), (plan.CountOf(PaintMarkKind.End), plan.CountOf(PaintMarkKind.GoesOn), plan.CountOf(PaintMarkKind.Bend), plan.CountOf(PaintMarkKind.TeeNotFollowed), plan.CountOf(PaintMarkKind.Tee)));
+        Assert.Equal("?", plan.Marks.Single(m => m.Kind == PaintMarkKind.TeeNotFollowed).Text);
+        Assert.True(plan.LookAgain.Single(l => l.Point.Number == 2).IsBend);
+        Assert.False((plan.Line with { Noted = [] }).IsSeenToBendAt(new(5, 0)));
+
+        // The branch is marked: the tee asks no more, and seen from the branch it is no other tee.
+        var branch = Line(2, UtilityKind.Water, (10.1, 0.7), (10, 5)) with { Noted = [(new(10.1, 0.7), LineFeature.Tee)] };
+        var joined = PaintJoins.Of([main, branch], []);
+        Assert.All(joined, l => Assert.Empty(l.TeesNotFollowed));
+        Assert.Single(joined[0].Tees);
+        Assert.Equal((true, false), (joined[1].BeginsOnAnother, joined[1].EndsOnAnother));
+    }
+
+    [Fact]
     public void A_dot_out_of_line_by_more_than_the_doubts_explain_is_looked_at_and_one_within_is_not() =>
         Gen.Select(Gen.Double[0.02, 0.3], Gen.Double[-0.6, 0.6]).Sample((half, aside) =>
         {

@@ -1,5 +1,6 @@
 using GentleMole.Core.Job;
 using GentleMole.Core.Paint;
+using GentleMole.Core.Site;
 using GentleMole.Exchange;
 using GentleMole.Store;
 using GentleMole.Store.Model;
@@ -41,6 +42,9 @@ internal sealed class PaintPage(MoleDb db, SheetLoader loader, PhotoShelf shelf,
     /// <summary>Dots to look at before anything is painted.</summary>
     public IReadOnlyList<(PaintPlan Plan, LineUp Look)> Again => [.. Plans.SelectMany(p => p.LookAgain.Select(l => (p, l)))];
 
+    /// <summary>Tees that were seen and of which no branch is marked.</summary>
+    public IReadOnlyList<(PaintPlan Plan, SitePoint At)> NotFollowed => [.. Plans.SelectMany(p => p.Line.TeesNotFollowed.Select(t => (p, t)))];
+
     protected override PlanExtras OnPlan => new(Paint: Plans, Focus: SheetPaint.Around(Sheet));
 
     /// <summary>How paint lies changes nothing that the sheet claims.</summary>
@@ -60,8 +64,10 @@ internal sealed class PaintPage(MoleDb db, SheetLoader loader, PhotoShelf shelf,
             var undecided = Sheet.Lines.Sum(l => l.Undecided);
             var left = plans.Sum(p => p.Unpainted.Count);
             var stakes = PaintWords.Stakes(plans);
+            var branches = NotFollowed.Count;
             return (undecided > 0 || Again.Count > 0 || asks > 0 ? "caution" : "sound",
                 undecided > 0 ? $"{undecided} dot{(undecided == 1 ? " waits" : "s wait")} for a decision: decide before you paint."
+                    : branches > 0 ? $"{branches} branch{(branches == 1 ? " was" : "es were")} seen and not followed: follow {(branches == 1 ? "it" : "them")} before you paint."
                     : Again.Count > 0 ? $"Look at {Again.Count} dot{(Again.Count == 1 ? "" : "s")} again, then paint {plans.Count} line{(plans.Count == 1 ? "" : "s")}."
                     : $"Paint {plans.Count} line{(plans.Count == 1 ? "" : "s")}, in this order.",
                 $"Some {PaintWords.Time(plans)} for one person{(stakes > 0 ? $", {stakes} stake{(stakes == 1 ? "" : "s")} or flags" : "")}.{(asks > 0 ? $" {asks} line{(asks == 1 ? " asks" : "s ask")} on the ground where it is not sure." : "")}{(left > 0 ? $" {left} stretch{(left == 1 ? " is" : "es are")} not painted: not found well enough." : "")}");

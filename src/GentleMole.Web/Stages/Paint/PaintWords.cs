@@ -22,6 +22,7 @@ internal static class PaintWords
         PaintMarkKind.Dash => count == 1 ? "1 dash" : $"{count} dashes",
         PaintMarkKind.Tick => count == 1 ? "1 dot" : $"{count} dots",
         PaintMarkKind.GoesOn => count == 1 ? "1 arrow where it goes on" : $"{count} arrows where it goes on",
+        PaintMarkKind.TeeNotFollowed => count == 1 ? "1 tee that asks" : $"{count} tees that ask",
         PaintMarkKind.OffsetStake => count == 1 ? "1 stake beside it" : $"{count} stakes beside it",
         _ => count == 1 ? $"1 {MarkWords.Painted(kind)}" : $"{count} {MarkWords.Painted(kind)}s",
     };
@@ -55,6 +56,9 @@ internal static class PaintWords
     public static string Again(LineUp look, Person person) => look.IsBend
         ? $"dot {TogetherWords.Place(look.Point)} turns the line and has no dots within {person.Length(2)} on both sides: take two more, a bend pulls the peak inwards."
         : $"dot {TogetherWords.Place(look.Point)} lies {person.Length(Math.Abs(look.AsideMetres))} {(look.AsideMetres > 0 ? "right" : "left")} of the straight way between its neighbours, more than their ± explain.";
+
+    /// <summary>A branch that was seen and of which nobody knows the way.</summary>
+    public static string NotFollowed(SitePoint at) => $"a tee was seen at {At(at)} and no branch is marked: follow it, or it is dug up unmarked.";
 
     /// <summary>What is not painted, and why.</summary>
     public static string Unpainted(PaintPlan plan, Person person) => string.Join(", ", plan.Unpainted.Select(u => $"{person.Run(u.FromMetres)} to {person.Run(u.ToMetres)} along it"));
