@@ -177,8 +177,7 @@ public sealed class PaintPlan
         var homeless = new List<double>();
         foreach (var (begin, end) in Lost(run, from, to, Math.Min(custom.DashMetres, 0.5), ground))
         {
-            var steps = Math.Max(1, (int)Math.Ceiling(((end - begin) / StakeEveryMetres) - 1e-9));
-            foreach (var at in end - begin < 1e-9 ? [begin] : Enumerable.Range(0, steps + 1).Select(k => begin + ((end - begin) * k / steps)))
+            foreach (var at in StakesAt(run, begin, end))
             {
                 var place = run.At(at);
                 if (ground(place) == PaintGround.Loose)
@@ -198,6 +197,24 @@ public sealed class PaintPlan
 
         return homeless;
     }
+
+    /// <summary>Where a piece begins and ends and where it turns, and between them at equal steps: a string from stake to stake cuts no corner.</summary>
+    private static IEnumerable<double> StakesAt(Run run, double begin, double end)
+    {
+        yield return begin;
+        var turns = Enumerable.Range(1, Math.Max(0, run.Points.Count - 2)).Where(i => Turns(run, i)).Select(run.ChainageOf).Where(c => c > begin + 1e-9 && c < end - 1e-9);
+        foreach (var (from, to) in turns.Append(end).Aggregate(new List<(double From, double To)>(), (legs, to) => [.. legs, (legs.Count > 0 ? legs[^1].To : begin, to)]).Where(l => l.To - l.From > 1e-9))
+        {
+            var steps = Math.Max(1, (int)Math.Ceiling(((to - from) / StakeEveryMetres) - 1e-9));
+            foreach (var k in Enumerable.Range(1, steps))
+            {
+                yield return from + ((to - from) * k / steps);
+            }
+        }
+    }
+
+    /// <summary>It turns at this point of its course so much that it is a bend.</summary>
+    private static bool Turns(Run run, int i) => (run.Points[i] - run.Points[i - 1]).Azimuth.ApartFrom((run.Points[i + 1] - run.Points[i]).Azimuth) >= LineUp.BendDegrees;
 
     /// <summary>Pieces on which paint does not hold.</summary>
     private static IEnumerable<(double From, double To)> Lost(Run run, double from, double to, double step, Func<SitePoint, PaintGround> ground)
@@ -298,8 +315,8 @@ public sealed class PaintPlan
     {
         for (var i = 1; i + 1 < run.Points.Count; i++)
         {
-            var (a, b, at) = ((run.Points[i] - run.Points[i - 1]).Azimuth, (run.Points[i + 1] - run.Points[i]).Azimuth, run.ChainageOf(i));
-            if ((line.IsSeenToBendAt(run.Points[i]) || a.ApartFrom(b) >= LineUp.BendDegrees) && !Lies(at, unpainted))
+            var at = run.ChainageOf(i);
+            if ((line.IsSeenToBendAt(run.Points[i]) || Turns(run, i)) && !Lies(at, unpainted))
             {
                 yield return new PaintMark(PaintMarkKind.Bend, run.Points[i], run.Points[i], at);
             }

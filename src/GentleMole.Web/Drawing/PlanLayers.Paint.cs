@@ -37,7 +37,7 @@ internal sealed partial class PlanLayers
             }
 
             var ticks = run.Length / Math.Max(1, plan.CountOf(PaintMarkKind.Tick)) / frame.UnitsAcross > LeastApart;
-            foreach (var mark in plan.Marks.Where(m => m.Kind is not (PaintMarkKind.Dash or PaintMarkKind.Label) && (ticks || m.Kind != PaintMarkKind.Tick) && IsSeen(m)))
+            foreach (var mark in plan.Marks.Where(m => m.Kind is not (PaintMarkKind.Dash or PaintMarkKind.Label) && (ticks || m.Kind != PaintMarkKind.Tick) && IsSeen(m)).OrderBy(m => m.Kind is PaintMarkKind.Query or PaintMarkKind.TeeNotFollowed))
             {
                 if (mark.Kind == PaintMarkKind.Bend)
                 {

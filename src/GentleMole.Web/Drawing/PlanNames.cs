@@ -46,6 +46,11 @@ internal sealed class PlanNames(JobSheet sheet, UnitSystem units, SceneFrame fra
                 yield return Label(label.Text.Split("  d ")[0], Looks.Name, [label.From, .. Along([plan.Line.Traced.Run!])], OfLine, 9) with { Shorter = string.Join(' ', label.Text.Split("  ").Take(2)) };
             }
 
+            foreach (var tee in plan.Marks.Where(m => m.Kind == PaintMarkKind.TeeNotFollowed && IsSeen(m.From)).Take(MostPainted))
+            {
+                yield return Label("tee ?", Looks.Figure, [tee.From], OfMark, 10);
+            }
+
             foreach (var stake in plan.Marks.Where(m => m.Kind == PaintMarkKind.OffsetStake && IsSeen(m.From)).Take(MostPainted))
             {
                 yield return Label(LengthText.Format(stake.LengthMetres, sheet.Custom.Units), Looks.Figure, [stake.From], OfMark, 10);

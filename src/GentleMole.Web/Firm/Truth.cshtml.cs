@@ -127,7 +127,8 @@ internal sealed class TruthPage(MoleDb db, PlaceClock clock) : FirmPage(db)
             return Holes == 0 ? ("open", "Nothing was dug up yet.", "Every hole that is written down on its job counts here.")
                 : Marked < IntervalTruth.Enough ? ("open", $"{Marked} of {Holes} places dug up had a mark; {IntervalTruth.Enough} are needed before anything may change.", "Few holes say little: what they say so far stands below.")
                 : place || depth ? ("caution", $"The ± of {(place && depth ? "places and depths are" : place ? "places are" : "depths are")} not what was dug up.", "The factor is offered below. Taking it is the lead’s choice, and logged; it holds for dots taken from then on.")
-                : ("sound", "What was dug up fits what was stated.", "Nothing needs to change.");
+                : Firm.AcrossTimes == 1 && Firm.DepthTimes == 1 ? ("sound", "What was dug up fits what was stated.", "Nothing needs to change.")
+                : ("sound", "What was dug up fits the factor that was taken.", "Dots taken since then carry it; what was stated before stays as it was stated.");
         }
     }
 

@@ -100,6 +100,14 @@ public class PaintPlanTests
     }
 
     [Fact]
+    public void A_stake_stands_where_the_line_turns_so_that_no_string_cuts_the_corner()
+    {
+        var line = Line(null, Dot(0, 0, 1), Dot(4, 0, 2), Dot(7, 0, 3), Dot(7, 4, 4));
+        Assert.Equal([0, 3.5, 7, 11], Of(Plan(line, _ => PaintGround.Loose), PaintMarkKind.Stake).Select(s => Math.Round(s.ChainageMetres, 9)));
+        Assert.Equal([0, 5, 10], Of(Plan(Straight(10), _ => PaintGround.Loose), PaintMarkKind.Stake).Select(s => Math.Round(s.ChainageMetres, 9)));
+    }
+
+    [Fact]
     public void What_nobody_has_settled_asks_all_along()
     {
         var plan = Plan(Straight(20) with { IsAsked = true });

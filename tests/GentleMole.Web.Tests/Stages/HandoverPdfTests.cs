@@ -70,6 +70,15 @@ public partial class HandoverPdfTests(MoleHost host) : IClassFixture<MoleHost>
     }
 
     [Fact]
+    public async Task A_site_that_is_very_long_is_printed_at_a_smaller_scale_when_nobody_asked_for_one()
+    {
+        var (answer, page) = await host.Browser("jem").SendAsync("/jobs/5/notice", "Line", ("kind", "Water"), ("owner", "Far Water"), ("expected", "0 0\n9000 400"));
+        Assert.True(answer.StatusCode == HttpStatusCode.Redirect, page.QuerySelector("main")?.TextContent);
+        Assert.Matches(@"Sheet 1 of \d+ · 1:1000", await WordsAsync("/api/v1/jobs/5/export/pdf"));
+        Assert.Equal(["scale"], await (await host.Device().GetAsync(new Uri("/api/v1/jobs/5/export/pdf?scale=250", UriKind.Relative))).ComplaintsAsync());
+    }
+
+    [Fact]
     public async Task What_is_no_paper_no_way_and_no_scale_is_told_at_its_field()
     {
         var answer = await host.Device().GetAsync(new Uri("/api/v1/jobs/1/export/pdf?paper=a9&way=hanging&scale=1e300", UriKind.Relative));

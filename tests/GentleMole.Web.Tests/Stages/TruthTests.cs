@@ -83,7 +83,7 @@ public class TruthTests(MoleHost host) : IClassFixture<MoleHost>
         Assert.Equal(wider.Judgement.Position.HalfWidth, 1.5 * DotJudge.Judge(wider.Reading.ToObservation(), wider.Ground.ContextFor(wider.Reading.HookupId, wider.Before, wider.Reading)).Position.HalfWidth, 9);
 
         // With the factor in force the same holes offer nothing more, and the log says who took it.
-        Assert.Contains("fits what was stated", Text((await _lead.PageAsync("/truth")).Page, ".verdict-say"), StringComparison.Ordinal);
+        Assert.Contains("fits the factor that was taken", Text((await _lead.PageAsync("/truth")).Page, ".verdict-say"), StringComparison.Ordinal);
         Assert.True(await host.StoreAsync(db => db.Log.AnyAsync(e => e.Subject == "FirmSettings:1" && e.Who == "Orla Penhale" && e.After.Contains("AcrossTimes"))));
     }
 }

@@ -56,10 +56,16 @@ internal sealed class HandoverPdf
         _firstHigh = PrintedDocument.PixelsOf(height * FirstPlanShare);
         _sheetHigh = PrintedDocument.PixelsOf(height - HeadingHigh);
         _whole = PrintScales.Fitting(sheet, person.Units, _wide, _firstHigh);
-        _scale = choice.Scale ?? (_whole <= SmallestWhole ? _whole : OfSheets);
-        _middles = _scale >= _whole ? [] : StripCover.Over(Ways(sheet), _wide * PrintScales.MetresPerPixel(_scale), _sheetHigh * PrintScales.MetresPerPixel(_scale), MostSheets) ?? [];
+
+        // Nobody asked for a scale: the largest that is readable and does not take too many sheets.
+        int[] scales = choice.Scale is { } asked ? [asked] : _whole <= SmallestWhole ? [_whole] : [.. PrintScales.Usual.Where(s => s >= OfSheets && s < _whole), _whole];
+        (_scale, _middles) = scales.Select(s => (s, Middles(sheet, s))).FirstOrDefault(s => s.s >= _whole || s.Item2.Count > 0, (scales[0], []));
         IsTooLarge = _scale < _whole && _middles.Count == 0;
     }
+
+    /// <summary>Middles of the sheets that it takes at a scale; none where one is enough, or too many are needed.</summary>
+    private IReadOnlyList<SitePoint> Middles(JobSheet sheet, int scale) =>
+        scale >= _whole ? [] : StripCover.Over(Ways(sheet), _wide * PrintScales.MetresPerPixel(scale), _sheetHigh * PrintScales.MetresPerPixel(scale), MostSheets) ?? [];
 
     private bool IsTooLarge { get; }
 

@@ -39,6 +39,13 @@ internal static class HandoverWords
         return radar == 0 ? byHand : dots == 0 ? byRadar : $"{byHand} and {byRadar}";
     }
 
+    /// <summary>What the tags of the camera on the plan mean; empty where none was pushed, or it saw nothing.</summary>
+    public static string CameraKey(JobSheet sheet)
+    {
+        var seen = Enum.GetValues<Core.Sonde.CameraSeen>().Where(s => sheet.Job.Pushes.Any(p => p.Finds.Any(f => f.Seen == s))).Select(s => $"{SondeWords.Mark(s)} {SondeWords.Seen(s)}").ToList();
+        return seen.Count == 0 ? "" : $"tags are what the camera saw ({string.Join(", ", seen)}); ";
+    }
+
     /// <summary>What was found without a signal: pipes that were pushed through, what the camera saw, sheaths and wires.</summary>
     public static IReadOnlyList<string> Silent(JobSheet sheet, Person person)
     {

@@ -39,7 +39,9 @@ internal static class PaintWords
 
     /// <summary>What it takes of each can.</summary>
     public static IEnumerable<(PaintColour Colour, string Says)> Cans(JobSheet sheet, IEnumerable<PaintPlan> plans) => plans.Where(p => p.Millilitres > 0).GroupBy(p => sheet.Custom.ColourOf(p.Line.Kind)).OrderBy(g => g.Key)
-        .Select(g => (g.Key, Says: $"{MarkWords.Can(g.Key)}, some {Math.Max(10, Math.Ceiling(g.Sum(p => p.Millilitres) / 10) * 10):0} ml: {Cans(g.Sum(p => p.Millilitres))}"));
+        .Select(g => (g.Key, Says: $"{MarkWords.Can(g.Key)}, some {Amount(g.Sum(p => p.Millilitres))}: {Cans(g.Sum(p => p.Millilitres))}"));
+
+    private static string Amount(double millilitres) => millilitres < 2000 ? $"{Math.Max(10, Math.Ceiling(millilitres / 10) * 10):0} ml" : string.Create(CultureInfo.InvariantCulture, $"{millilitres / 1000:0.0} l");
 
     private static string Cans(double millilitres) => Math.Ceiling(millilitres / CanMillilitres) is var cans && cans <= 1 ? "one can" : $"{cans:0} cans";
 
