@@ -16,14 +16,17 @@ public static class SiteRules
     public static bool IsPlace(SitePoint place) => Math.Abs(place.East) <= FarthestMetres && Math.Abs(place.North) <= FarthestMetres;
 
     /// <summary>The points with those left out that lie where the one before does.</summary>
-    public static List<SitePoint> Joined(IEnumerable<SitePoint> points)
+    public static List<SitePoint> Joined(IEnumerable<SitePoint> points) => Joined(points, p => p);
+
+    /// <summary>What stands at places, with that left out which stands where the one before does.</summary>
+    public static List<T> Joined<T>(IEnumerable<T> standing, Func<T, SitePoint> placeOf)
     {
-        var kept = new List<SitePoint>();
-        foreach (var point in points)
+        var kept = new List<T>();
+        foreach (var one in standing)
         {
-            if (kept.Count == 0 || point.DistanceTo(kept[^1]) >= LeastStepMetres)
+            if (kept.Count == 0 || placeOf(one).DistanceTo(placeOf(kept[^1])) >= LeastStepMetres)
             {
-                kept.Add(point);
+                kept.Add(one);
             }
         }
 

@@ -50,9 +50,10 @@ public sealed class TracedLine
         return InOrder(joiner.Marks());
     }
 
-    /// <summary>The same of places that stand in order along the line already.</summary>
+    /// <summary>The same of places that stand in order along the line already; of those in one place the first counts.</summary>
     public static TracedLine InOrder(IReadOnlyList<MarkPoint> points)
     {
+        points = SiteRules.Joined(points, p => p.Place);
         if (points.Count < 2)
         {
             return new TracedLine(points, null, []);

@@ -1,3 +1,4 @@
+using CsCheck;
 using GentleMole.Core.Exposures;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Site;
@@ -63,6 +64,38 @@ public class ExposedLineTests
         Assert.Same(Line, ExposedLine.Of(Line, []));
         var first = ExposedLine.Of(TracedLine.Join([]), [Hole(1, 0), Hole(5, 0)]);
         Assert.Equal(QualityLevel.B, Assert.Single(first.Stretches).Quality);
+    }
+
+    [Fact]
+    public void Dug_up_again_in_one_place_the_last_word_counts()
+    {
+        var opened = ExposedLine.Of(Line, [Hole(6, 0.1, 0.9), Hole(10, 0), Hole(6.04, 0.02, 0.8), Hole(10, 0)]);
+        var holes = opened.Stretches.Where(s => s.Quality == QualityLevel.A).ToList();
+        Assert.Equal([3, 4], holes.Select(h => h.From.Number));
+        Assert.All(holes, h => Assert.Equal(2 * ExposedLine.HoleHalfMetres, h.LengthMetres, 9));
+        Assert.Equal(0.8, opened.DepthAt(opened.Run!.Project(new SitePoint(6, 0)).ChainageMetres)!.Value.Value, 9);
+    }
+
+    [Fact]
+    public void However_many_holes_lie_over_each_other_the_line_goes_on_through_all_of_them() =>
+        Gen.Select(Gen.Double[-4, 20], Gen.Double[-0.4, 0.4], Gen.Int[0, 3]).Array[1, 40].Sample(dug =>
+        {
+            // Some at the very same place, as a device sends that knows a phone's three decimals only.
+            var holes = dug.Select(d => d.Item3 == 0 ? Hole(6, 0.1) : Hole(Math.Round(d.Item1, d.Item3), Math.Round(d.Item2, d.Item3))).ToList();
+            var opened = ExposedLine.Of(Line, holes);
+            Assert.Equal(opened.Points.Count, opened.Run!.Points.Count);
+            Assert.Equal(opened.Points.Count - 1, opened.Stretches.Count);
+            Assert.All(opened.Stretches, s => Assert.True(s.LengthMetres > 0));
+            Assert.Contains(opened.Stretches, s => s.Quality == QualityLevel.A);
+        });
+
+    [Fact]
+    public void Marks_in_one_place_make_one_point_of_a_line()
+    {
+        var line = TracedLine.InOrder([Line.Points[0], Line.Points[0] with { Number = 9 }, Line.Points[1]]);
+        Assert.Equal([1, 2], line.Points.Select(p => p.Number));
+        Assert.Single(line.Stretches);
+        Assert.Null(TracedLine.InOrder([Line.Points[0], Line.Points[0]]).Run);
     }
 
     [Fact]
