@@ -3,7 +3,7 @@ using BenchmarkDotNet.Jobs;
 using BenchmarkDotNet.Running;
 using GentleMole.Benchmarks;
 
-// A name picks one: truth, circuits, identify, candidates, ledger, follow, silent, radar, grids and bodies (parts of truth), radar-waves (twelve profiles by a full-wave model, a minute each), identify-speed, store, live, sheet, print, notices, hookup, fits, soak (ten minutes); none runs all but the soak.
+// A name picks one: truth, circuits, identify, candidates, ledger, follow, silent, radar, grids and bodies (parts of truth), radar-waves (twelve profiles by a full-wave model, a minute each), identify-speed, store, live, sheet, print, practice, notices, hookup, fits, soak (ten minutes); none runs all but the soak.
 bool Wanted(string name) => args.Length == 0 || args.Contains(name);
 
 if (Wanted("truth"))
@@ -96,6 +96,11 @@ if (Wanted("sheet"))
 if (Wanted("print"))
 {
     await PrintBench.RunAsync();
+}
+
+if (Wanted("practice"))
+{
+    await PracticeBench.RunAsync();
 }
 
 if (Wanted("notices"))

@@ -1,4 +1,4 @@
-namespace GentleMole.Core.Tests.Yards;
+namespace GentleMole.Core.Yards;
 
 /// <summary>What a simulated learner does badly.</summary>
 [Flags]

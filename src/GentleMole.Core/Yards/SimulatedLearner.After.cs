@@ -1,13 +1,16 @@
 using GentleMole.Core.Hookup;
 using GentleMole.Core.Lines;
 using GentleMole.Core.Site;
-using GentleMole.Core.Yards;
 
-namespace GentleMole.Core.Tests.Yards;
+namespace GentleMole.Core.Yards;
 
 /// <content>What is done once the line is found: looked at again, hooked up again, and listened to without the transmitter.</content>
 public sealed partial class SimulatedLearner
 {
+    /// <summary>Nobody sweeps a field in a round.</summary>
+    private const int MostPasses = 30;
+    private const int MostOfPass = 200;
+
     /// <summary>Lifted and turned at two marks.</summary>
     private void Check(YardTrail trail)
     {
@@ -40,7 +43,7 @@ public sealed partial class SimulatedLearner
         }
 
         var list = round.Instrument.Transmitter.FrequenciesHertz;
-        Assert.True(round.Hook(trail.Hookup with { Hertz = list.FirstOrDefault(f => f > trail.Hookup.Hertz, list[0]) }).IsGood);
+        Hook(trail.Hookup with { Hertz = list.FirstOrDefault(f => f > trail.Hookup.Hertz, list[0]) });
         for (var i = 0; i < trail.Points.Count; i++)
         {
             var way = (trail.Points[Math.Min(i + 1, trail.Points.Count - 1)].Place - trail.Points[Math.Max(0, i - 1)].Place).Azimuth;
@@ -54,16 +57,16 @@ public sealed partial class SimulatedLearner
     /// <summary>Over the whole area without the transmitter, in both directions; what no mark explains is marked as unknown.</summary>
     private int Passive(YardTrail trail)
     {
-        Assert.True(round.Hook(YardHookup.Passive).IsGood);
-        var (east, north) = (Site.Area[1] - Site.Area[0], Site.Area[3] - Site.Area[0]);
+        Hook(YardHookup.Passive);
+        var (east, north) = (Site.Area[1] - Site.Area[0], Site.Area[^1] - Site.Area[0]);
         var marked = new Run(trail.Points.Select(p => p.Place));
         var tops = new List<SitePoint>();
         foreach (var (along, across) in new[] { (east, north), (north, east) })
         {
-            var passes = Math.Max(2, (int)Math.Ceiling(across.Length / 4));
+            var passes = (int)Math.Clamp(Math.Ceiling(across.Length / 4), 2, MostPasses);
             for (var p = 0; p <= passes; p++)
             {
-                var n = (int)(along.Length / 0.5);
+                var n = (int)Math.Clamp(along.Length / 0.5, 2, MostOfPass);
                 var pass = Enumerable.Range(0, n + 1).Select(k => Site.Area[0] + (across * ((double)p / passes)) + (along * ((double)k / n)))
                     .Select(s => (Place: s, Shown: Show(s, along.Azimuth.Turned(90)))).ToList();
                 tops.AddRange(Enumerable.Range(1, n - 1).Where(k => pass[k].Shown.Steadiness > Readable && pass[k].Shown.PeakNanotesla >= pass[k - 1].Shown.PeakNanotesla && pass[k].Shown.PeakNanotesla > pass[k + 1].Shown.PeakNanotesla)
@@ -98,7 +101,7 @@ public sealed partial class SimulatedLearner
 
         if (points.Count > 1)
         {
-            Mark(UtilityKind.Unknown, [.. points.Select(p => p with { DepthMetres = p.DepthMetres is > 0 and < 8 ? p.DepthMetres : null })]);
+            Mark(UtilityKind.Unknown, [.. points.Select(p => p with { DepthMetres = p.DepthMetres is { } depth && YardPoint.Depths.Hold(depth) ? depth : null })]);
         }
 
         return points.Count > 1 ? points.Count : 0;

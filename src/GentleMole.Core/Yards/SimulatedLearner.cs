@@ -2,15 +2,19 @@ using GentleMole.Core.Hookup;
 using GentleMole.Core.Lines;
 using GentleMole.Core.Marking;
 using GentleMole.Core.Site;
-using GentleMole.Core.Yards;
 
-namespace GentleMole.Core.Tests.Yards;
+namespace GentleMole.Core.Yards;
 
-/// <summary>SIMULATED. Somebody who plays a yard by what may be seen alone: records, features, surfaces, and what instruments show.</summary>
+/// <summary>SIMULATED. Somebody who plays a yard by what may be seen alone: records, features, surfaces, and what instruments show. Without a flaw it is the careful walk that a round is held against.</summary>
+/// <param name="round">A new one; it is played to its end.</param>
+/// <param name="flaws">What is done badly.</param>
 public sealed partial class SimulatedLearner(YardRound round, LearnerFlaw flaws = LearnerFlaw.None)
 {
     private const double Ground = YardReadingAsk.OnGroundMetres;
     private const double Readable = 0.735;
+
+    /// <summary>Parts of the lead at which the stake is tried.</summary>
+    private static readonly double[] Reaches = [0.98, 0.8, 0.65];
 
     private readonly List<YardTrail> _trails = [];
     private readonly List<double> _apart = [];
@@ -23,9 +27,22 @@ public sealed partial class SimulatedLearner(YardRound round, LearnerFlaw flaws 
 
     private IReadOnlyList<YardRecord> Others => [.. Site.Records.Where(r => r.Utility != Site.Utility || r.Owner != Site.Owner)];
 
+    /// <summary>A site that somebody can walk by its record.</summary>
+    public static bool CanPlay(YardSite site)
+    {
+        ArgumentNullException.ThrowIfNull(site);
+        return site.Area.Count > 2 && site.Records.Any(r => r.Utility == site.Utility && r.Owner == site.Owner && SiteRules.IsRun(r.Points));
+    }
+
     /// <summary>Plays it to the end, and is judged.</summary>
+    /// <exception cref="InvalidOperationException">The site has no record of what is sought, see <see cref="CanPlay"/>.</exception>
     public YardScore Play()
     {
+        if (!CanPlay(Site))
+        {
+            throw new InvalidOperationException("Nobody can walk a line of which there is no record.");
+        }
+
         if (Has(LearnerFlaw.Record))
         {
             Mark(Site.Utility, [.. Record.Points.Select(p => new YardPoint(p, 0.8))]);
@@ -55,7 +72,7 @@ public sealed partial class SimulatedLearner(YardRound round, LearnerFlaw flaws 
         }
 
         // What is marked is walked on the hookup that is trusted most.
-        Assert.True(round.Hook(best.Hookup).IsGood);
+        Hook(best.Hookup);
         Check(best);
         Second(best);
         Mark(Site.Utility, [.. best.Points]);
@@ -99,7 +116,11 @@ public sealed partial class SimulatedLearner(YardRound round, LearnerFlaw flaws 
                 var hookup = methods.Contains(HookupMethod.Direct)
                     ? new YardHookup(HookupMethod.Direct, connection.Id, !Has(LearnerFlaw.NoTest), Stake(feature), null, hertz, set)
                     : new YardHookup(HookupMethod.Clamp, connection.Id, false, null, null, hertz, set);
-                var made = round.Hook(hookup).Value;
+                if (round.Hook(hookup) is not { IsGood: true, Value: var made })
+                {
+                    return;
+                }
+
                 if (made.Stopped is YardStop.Live or YardStop.NotTested && methods.Contains(HookupMethod.Clamp))
                 {
                     hookup = new YardHookup(HookupMethod.Clamp, connection.Id, false, null, null, Math.Max(hertz, 8192), 100);
@@ -146,27 +167,32 @@ public sealed partial class SimulatedLearner(YardRound round, LearnerFlaw flaws 
             var at = Record.Length * part;
             var box = new YardBox(Record.At(at), Azimuth.Of(Record.DirectionAt(at).Right.Azimuth.Degrees));
             var hookup = new YardHookup(HookupMethod.Induction, null, false, null, box, 32768, 100);
-            Assert.True(round.Hook(hookup).IsGood);
-            if (Walk(box.Place, hookup) is { } trail)
+            if (round.Hook(hookup).IsGood && Walk(box.Place, hookup) is { } trail)
             {
                 _trails.Add(trail);
             }
         }
     }
 
-    private YardStake Stake(YardFeature feature)
+    /// <summary>Null where the lead reaches no soil.</summary>
+    private YardStake? Stake(YardFeature feature)
     {
         var reach = round.Instrument.Transmitter.LeadMetres;
         var way = Record.DirectionAt(Record.Project(feature.Place).ChainageMetres).Azimuth;
         double Clear(SitePoint place) => Others.Select(o => new Run(o.Points).Project(place).Foot.DistanceTo(place)).DefaultIfEmpty(20).Min();
         bool Crosses(SitePoint place) => Others.Any(o => new Run(o.Points).CrossingsWith(new Run([feature.Place, place])).Count > 0);
-        var places = Enumerable.Range(0, 72).SelectMany(k => new[] { 0.98, 0.8, 0.65 }.Select(r => feature.Place + (Azimuth.Of(k * 5).Direction * (reach * r))))
+        var places = Enumerable.Range(0, 72).SelectMany(k => Reaches.Select(r => feature.Place + (Azimuth.Of(k * 5).Direction * (reach * r))))
             .Where(p => Site.SurfaceAt(p) == YardSurfaceKind.Soil).ToList();
         var isDry = Has(LearnerFlaw.DryStake);
         if (Has(LearnerFlaw.BadStake))
         {
             var near = Enumerable.Range(0, 72).SelectMany(k => Enumerable.Range(2, 9).Select(r => feature.Place + (Azimuth.Of(k * 5).Direction * r))).Where(p => Site.SurfaceAt(p) == YardSurfaceKind.Soil);
             return new YardStake(near.MinBy(p => Math.Abs(Clear(p) - 1.2)), 1, !isDry);
+        }
+
+        if (places.Count == 0)
+        {
+            return null;
         }
 
         var best = places.Where(p => (p - feature.Place).Azimuth.ApartAsLines(way) >= 65).DefaultIfEmpty(places[0]).MaxBy(p => Math.Min(Clear(p), 8) - (Crosses(p) ? 10 : 0) + (0.1 * p.DistanceTo(feature.Place)));
@@ -314,7 +340,7 @@ public sealed partial class SimulatedLearner(YardRound round, LearnerFlaw flaws 
             }
 
             var depth = Has(LearnerFlaw.NoNull) ? shown.DepthMetres : Depth(here, way);
-            points.Add(new YardPoint(here, depth is > 0 and < 8 ? Math.Round(depth.Value, 2) : points.Count > 0 ? points[^1].DepthMetres : null));
+            points.Add(new YardPoint(here, depth is { } deep && YardPoint.Depths.Hold(Math.Round(deep, 2)) ? Math.Round(deep, 2) : points.Count > 0 ? points[^1].DepthMetres : null));
             first = first == 0 ? shown.PeakNanotesla : first;
             last = last == 0 ? shown.PeakNanotesla : (0.5 * last) + (0.5 * shown.PeakNanotesla);
             seenIn |= IsIn(here);
@@ -345,7 +371,17 @@ public sealed partial class SimulatedLearner(YardRound round, LearnerFlaw flaws 
         return depths.Count == 0 ? null : depths[depths.Count / 2];
     }
 
-    private void Mark(UtilityKind utility, IReadOnlyList<YardPoint> points) => Assert.Empty(round.Mark(utility, points));
+    private void Hook(YardHookup hookup) => Done(round.Hook(hookup).Errors);
 
-    private void Answer(UtilityKind utility, LineAnswer answer) => Assert.Empty(round.Answer(new YardAnswer(utility, answer, "as it was seen")));
+    private void Mark(UtilityKind utility, IReadOnlyList<YardPoint> points) => Done(round.Mark(utility, points));
+
+    private void Answer(UtilityKind utility, LineAnswer answer) => Done(round.Answer(new YardAnswer(utility, answer, "as it was seen")));
+
+    private static void Done(IReadOnlyList<FieldError> errors)
+    {
+        if (errors.Count > 0)
+        {
+            throw new InvalidOperationException($"{errors[0].Field}: {errors[0].Sentence}");
+        }
+    }
 }

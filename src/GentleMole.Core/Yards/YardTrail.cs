@@ -1,10 +1,8 @@
-using GentleMole.Core.Yards;
-
-namespace GentleMole.Core.Tests.Yards;
+namespace GentleMole.Core.Yards;
 
 /// <summary>What a simulated learner found with a hookup.</summary>
 /// <param name="IsWhole">It was followed through the area.</param>
 /// <param name="Share">Of what was sent, at its beginning.</param>
 /// <param name="IsPulled">Peak and null did not agree on most of it.</param>
 /// <param name="Worth">How far it is believed.</param>
-public sealed record YardTrail(YardHookup Hookup, IReadOnlyList<YardPoint> Points, bool IsWhole, double Share, bool IsPulled, double Worth);
+internal sealed record YardTrail(YardHookup Hookup, IReadOnlyList<YardPoint> Points, bool IsWhole, double Share, bool IsPulled, double Worth);

@@ -28,6 +28,10 @@ internal sealed class PlayPage(MoleDb db, PracticeDesk desk, TimeProvider clock)
     [BindProperty(SupportsGet = true, Name = "hookup")]
     public string? Hooked { get; set; }
 
+    /// <summary>Whose walk is shown when the ground lies open: <c>careful</c> for that of somebody simulated, else the player's own.</summary>
+    [BindProperty(SupportsGet = true, Name = "by")]
+    public string? By { get; set; }
+
     public PracticePlay? Play { get; private set; }
 
     public JobSheet Sheet { get; private set; } = null!;
@@ -42,6 +46,23 @@ internal sealed class PlayPage(MoleDb db, PracticeDesk desk, TimeProvider clock)
 
     public YardBest? Best { get; private set; }
 
+    /// <summary>SIMULATED. The same ground, walked with care; null where nobody can, and until it is laid open.</summary>
+    public (YardRound Round, YardScore Score)? Careful { get; private set; }
+
+    /// <summary>It is the careful walk that is shown.</summary>
+    public bool IsCareful => By == CarefulWord && Careful is not null;
+
+    public const string CarefulWord = "careful";
+
+    /// <summary>The walk that is shown.</summary>
+    public YardRound Walked => IsCareful ? Careful!.Value.Round : Round;
+
+    /// <summary>What it came to.</summary>
+    public YardScore WalkedScore => IsCareful ? Careful!.Value.Score : Score;
+
+    /// <summary>The page with another hookup's currents, of the same walk.</summary>
+    public string With(string hookup) => $"/practice/{Id}?{(IsCareful ? $"by={CarefulWord}&" : "")}hookup={hookup}";
+
     /// <summary>The hookup whose currents are drawn; null where there is none.</summary>
     public YardHooked? Shown { get; private set; }
 
@@ -49,7 +70,7 @@ internal sealed class PlayPage(MoleDb db, PracticeDesk desk, TimeProvider clock)
 
     public string PlanSvg => new SvgScene(Laid(Plan.Scene, Plan.MetresPerPixel).WithoutLinks(), SvgMode.Units).Inner();
 
-    public Scene Section => OpenedDrawing.Section(Round, PlanWidth, 170);
+    public Scene Section => OpenedDrawing.Section(Walked, PlanWidth, 170);
 
     public IActionResult OnGet() => Play is null ? NotFound() : Page();
 
@@ -60,7 +81,7 @@ internal sealed class PlayPage(MoleDb db, PracticeDesk desk, TimeProvider clock)
     /// <summary>The way that was walked, with what was shown, to be played again once it is finished.</summary>
     public IActionResult OnGetReplay() => !IsOpened ? NotFound() : new JsonResult(new
     {
-        Readings = Round.Readings.Select((r, i) => new { Hookup = r.Hookup, At = PracticeTimes.Since(Play!, Play!.Times[i]), r.Ask.Place.East, r.Ask.Place.North, Heading = r.Ask.Heading.Degrees, Shown = YardTold.Shown(r.Shown) }),
+        Readings = Walked.Readings.Select((r, i) => new { Hookup = r.Hookup, At = IsCareful ? $"reading {i + 1}" : PracticeTimes.Since(Play!, Play!.Times[i]), r.Ask.Place.East, r.Ask.Place.North, Heading = r.Ask.Heading.Degrees, Shown = YardTold.Shown(r.Shown) }),
         Causes = Score.Why.Select(w => new { Text = PracticeWords.Cause(w, Site, PracticeTimes.At(Play!, w)), Reading = w.SeenAtReading }).Where(w => w.Reading is not null),
     });
 
@@ -141,8 +162,9 @@ internal sealed class PlayPage(MoleDb db, PracticeDesk desk, TimeProvider clock)
             return Wrong([new FieldError("points", $"Marks of one utility, up to {PracticeDesk.MostPoints}.")]);
         }
 
-        var points = body.Points.Select(p => new YardPoint(new SitePoint(p[0]!.Value, p[1]!.Value), p[2])).ToList();
-        return Told(await desk.MarkAsync(Id, Player, utility, points, HttpContext.RequestAborted), _ => new { Count = points.Count });
+        // Marks are made in any order; along the line they stand where they lengthen it least.
+        var points = YardPoint.AlongTheLine([.. body.Points.Select(p => new YardPoint(new SitePoint(p[0]!.Value, p[1]!.Value), p[2]))]);
+        return Told(await desk.MarkAsync(Id, Player, utility, points, HttpContext.RequestAborted), _ => new { points.Count, Points = points.Select(p => new[] { p.Place.East, p.Place.North, p.DepthMetres }) });
     }
 
     public async Task<IActionResult> OnPostAnswerAsync()
@@ -174,7 +196,7 @@ internal sealed class PlayPage(MoleDb db, PracticeDesk desk, TimeProvider clock)
         Play = (await desk.LookAsync(Id, Player, play =>
         {
             // What is reckoned of a finished round is reckoned while nobody else does.
-            (Score, Best) = play.Row.FinishedAt is null ? (null!, null) : (play.Score, play.Best);
+            (Score, Best, Careful) = play.Row.FinishedAt is null ? (null!, null, null) : (play.Score, play.Best, play.Careful);
             return play;
         }, cancellation)).Value;
         if (Play is null)
@@ -187,12 +209,12 @@ internal sealed class PlayPage(MoleDb db, PracticeDesk desk, TimeProvider clock)
         Plan = new PlanDrawing(Sheet, Person.Units, PlanWidth, PlanHeight, null);
         if (IsOpened)
         {
-            var number = int.TryParse(Hooked, out var asked) && asked >= 1 && asked <= Round.Hookups.Count ? asked : Score.RestsOn;
-            Shown = Hooked == "best" ? Best?.Made : number is { } on ? Round.Hookups[on - 1] : null;
+            var number = int.TryParse(Hooked, out var asked) && asked >= 1 && asked <= Walked.Hookups.Count ? asked : WalkedScore.RestsOn;
+            Shown = Hooked == "best" ? Best?.Made : number is { } on ? Walked.Hookups[on - 1] : null;
         }
     }
 
-    private Scene Laid(Scene plan, double metresPerPixel) => IsOpened ? plan with { Layers = [.. plan.Layers, .. OpenedDrawing.Layers(Round, Shown, metresPerPixel)] } : plan;
+    private Scene Laid(Scene plan, double metresPerPixel) => IsOpened ? plan with { Layers = [.. plan.Layers, .. OpenedDrawing.Layers(Walked, Shown, metresPerPixel)] } : plan;
 
     private static UtilityKind? Utility(string? word) => Utilities.All.Cast<UtilityKind?>().FirstOrDefault(u => PracticeWords.Code(u!.Value) == word);
 

@@ -23,10 +23,29 @@ internal static class PlayWords
         HookupMethod.Passive => "without a transmitter",
     };
 
+    /// <summary>What was connected, one after the other, as it was set at last, and how many settings were tried there.</summary>
+    public static IEnumerable<(string Text, int Settings)> Hookups(YardRound round)
+    {
+        var told = new List<(YardHookup Last, int Settings)>();
+        foreach (var hookup in round.Hookups.Select(h => h.Hookup))
+        {
+            if (told.Count > 0 && told[^1] is var (last, settings) && (last.Method, last.Connection, last.Box) == (hookup.Method, hookup.Connection, hookup.Box))
+            {
+                told[^1] = (hookup, settings + 1);
+            }
+            else
+            {
+                told.Add((hookup, 1));
+            }
+        }
+
+        return told.Select(t => (Hookup(round.Site, t.Last), t.Settings));
+    }
+
     /// <summary>A hookup in a line.</summary>
     public static string Hookup(YardSite site, YardHookup hookup)
     {
-        var at = hookup.Connection is { } id && site.Connection(id) is { } on ? $"{Contact(on.Connection.What)} {id[^1]} at the {on.Feature.Name}" : "";
+        var at = hookup.Connection is { } id && site.Connection(id) is { } on ? $"{Contact(on.Connection.What)} {char.ToUpperInvariant(id[^1])} at the {on.Feature.Name}" : "";
         var sent = hookup.Hertz is { } hertz ? $", {(hertz >= 1000 ? $"{hertz / 1000:0.#} kHz" : $"{hertz:0} Hz")} at {hookup.SetMilliamps:0}" : "";
         return hookup.Method switch
         {

@@ -14,12 +14,30 @@ internal sealed record PracticePlay(PracticeRound Row, YardRound Round, List<Ins
     private YardScore? _score;
     private YardBest? _best;
     private bool _hasBest;
+    private (YardRound Round, YardScore Score)? _careful;
+    private bool _hasCareful;
 
     /// <summary>Steps that are kept.</summary>
     public int Steps { get; set; }
 
     /// <summary>TRUTH: what it came to, once it is finished; judged once.</summary>
     public YardScore Score => _score ??= YardJudge.Of(Round);
+
+    /// <summary>TRUTH: the same ground walked with care by somebody simulated, who knows what may be seen alone; walked once. Null where there is no record to walk by.</summary>
+    public (YardRound Round, YardScore Score)? Careful
+    {
+        get
+        {
+            if (!_hasCareful && SimulatedLearner.CanPlay(Round.Site))
+            {
+                var round = new YardRound(Round.Yard, Round.Seed, Round.Instrument);
+                _careful = (round, new SimulatedLearner(round).Play());
+            }
+
+            _hasCareful = true;
+            return _careful;
+        }
+    }
 
     /// <summary>TRUTH: what would have served best; sought once.</summary>
     public YardBest? Best

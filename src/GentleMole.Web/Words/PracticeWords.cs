@@ -36,8 +36,10 @@ internal static class PracticeWords
         YardHabit.SaidUnsure => "Passed on what the evidence does not carry",
     };
 
-    /// <summary>What was found of a habit, with its number.</summary>
-    public static string Judged(YardHabitJudged judged)
+    /// <summary>Whether a habit was kept, and what was found of it, with its number.</summary>
+    public static string Judged(YardHabitJudged judged) => ((judged.Kept switch { true => "Kept. ", false => "Not kept. ", null => "" }) + Found(judged)).TrimEnd();
+
+    private static string Found(YardHabitJudged judged)
     {
         if (judged.Kept is null)
         {
@@ -46,13 +48,13 @@ internal static class PracticeWords
 
         if (double.IsNaN(judged.Measured))
         {
-            return judged.Kept.Value ? "Kept." : "Not kept: nothing was done that it could be seen in.";
+            return judged.Kept.Value ? "" : "Nothing was done that it could be seen in.";
         }
 
         var (found, needed) = (judged.Measured, judged.Needed);
         return judged.Habit switch
         {
-            YardHabit.TestedDead => found == 0 ? "Everything that was clipped to had been tested." : $"{Times(found)} something was clipped to without a test.",
+            YardHabit.TestedDead => found > 0 ? $"{Times(found)} something was clipped to without a test." : judged.Kept.Value ? "Everything that was clipped to had been tested." : "Nothing was done that it could be seen in.",
             YardHabit.AskedCircuit => $"The loop was {FigureWords.Ohms(Math.Min(found, 1e9))}; above {FigureWords.Ohms(needed)}, or under 4 mA, one does not walk on.",
             YardHabit.TriedEach => $"{found:0} of {needed:0} were hooked up and listened to.",
             YardHabit.StakeSquare => $"The lead lay {found:0}° off the line; {needed:0}° and more are square enough.",
@@ -68,7 +70,7 @@ internal static class PracticeWords
             YardHabit.CloseOnBends => double.IsPositiveInfinity(found) ? "There is no mark at a bend." : $"Marks at a bend stood up to {Metres(found)} apart; {Metres(needed)} is the most.",
             YardHabit.PassiveLast => $"{found * 100:0} % of the area was passed within 3 m after the last mark; {needed * 100:0} % is called for.",
             YardHabit.SecondHookup => $"{found:0} hookups that differ were walked along the marks; {needed:0} are called for.",
-            YardHabit.SaidUnsure => judged.Kept.Value ? "Kept." : "Not kept.",
+            YardHabit.SaidUnsure => "",
         };
     }
 

@@ -29,6 +29,35 @@ public class YardLearnerTests
         Assert.All(scores, s => Assert.All(s.Parts, p => Assert.InRange(p.Points, 0, p.OutOf)));
     }
 
+    /// <summary>Yards that people draw may have nothing to connect to, no soil for a stake, an area of any shape: whoever walks them with care comes to an end all the same.</summary>
+    [Theory]
+    [MemberData(nameof(Yards))]
+    public void A_yard_without_soil_or_without_anything_to_connect_to_is_walked_to_its_end(string code)
+    {
+        var yard = YardBook.Find(code)!;
+        Func<YardSite, YardSite>[] odd =
+        [
+            s => s with { Features = [] },
+            s => s with { Surfaces = [new YardSurface(YardSurfaceKind.Paved, Ring(s, 300))] },
+            s => s with { Surfaces = [new YardSurface(YardSurfaceKind.Building, Ring(s, 300))] },
+            s => s with { Area = [.. s.Area.Take(3)] },
+            s => s with { Features = [], Surfaces = [new YardSurface(YardSurfaceKind.Building, s.Area)] },
+        ];
+        foreach (var change in odd)
+        {
+            var round = new YardRound(yard with { Draw = (draw, frame) => change(yard.Draw(draw, frame)) }, 3);
+            Assert.True(SimulatedLearner.CanPlay(round.Site));
+            Assert.InRange(new SimulatedLearner(round).Play().Score, 0, 100);
+        }
+
+        var blank = new YardRound(yard with { Draw = (draw, frame) => yard.Draw(draw, frame) with { Records = [] } }, 3);
+        Assert.False(SimulatedLearner.CanPlay(blank.Site));
+        Assert.Throws<InvalidOperationException>(() => new SimulatedLearner(blank).Play());
+    }
+
+    private static SitePoint[] Ring(YardSite site, double metres) =>
+        [.. new[] { (-1, -1), (1, -1), (1, 1), (-1, 1) }.Select(c => site.Area[0] + new SitePoint(c.Item1 * metres, c.Item2 * metres))];
+
     [Fact]
     public void There_are_at_least_fourteen_yards_every_habit_is_taught_and_one_is_to_be_passed_on_and_one_has_a_stranger()
     {

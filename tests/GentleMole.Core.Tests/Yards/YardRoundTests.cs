@@ -28,6 +28,26 @@ public class YardRoundTests
         + string.Join(',', site.Features.SelectMany(f => f.Connections).Select(c => c.Id + c.On)) + string.Join(',', site.Ground.Lines.SelectMany(l => l.Depths));
 
     [Fact]
+    public void Marks_made_in_any_order_stand_in_order_along_their_line() => Gen.Shuffle(Enumerable.Range(0, 9).ToArray()).Sample(order =>
+    {
+        var made = order.Select(i => new YardPoint(new SitePoint(2 * i, 0.2 * (i % 2)), 0.5 + (0.1 * i))).ToList();
+        var along = YardPoint.AlongTheLine(made);
+        Assert.Equal(9, along.Count);
+        var east = along.Select(p => p.Place.East).ToList();
+        Assert.True(east.SequenceEqual(east.Order()) || east.SequenceEqual(east.OrderDescending()), string.Join(' ', east));
+        Assert.All(along, p => Assert.Contains(p, made));
+    });
+
+    [Fact]
+    public void Of_marks_in_one_place_the_last_counts_and_nonsense_is_left_to_who_refuses_it()
+    {
+        YardPoint[] twice = [new(new(1, 1), 1), new(new(1, 1), 2), new(new(5, 1), null)];
+        Assert.Equal([null, 2], YardPoint.AlongTheLine(twice).Select(p => p.DepthMetres).Order());
+        YardPoint[] nowhere = [new(new(double.NaN, 1), 1), new(new(1e300, 1), 2)];
+        Assert.Equal(nowhere, YardPoint.AlongTheLine(nowhere));
+    }
+
+    [Fact]
     public void The_same_seed_is_the_same_ground_and_another_is_another() =>
         Gen.Select(Gen.Int[0, Yard.MostSeed], Gen.Int[0, YardBook.All.Count - 1]).Sample((seed, yard) =>
         {

@@ -47,7 +47,7 @@ public sealed class HouseTests
         ["Conflicts"] = ["Marking", "Site", "Trace"],
         ["Handover"] = ["Lines", "Marking", "Site"],
         ["Year"] = ["Job", "Marking"],
-        ["Yards"] = ["Fields", "Hookup", "Instruments", "Lines", "Marking", "Network", "Practice", "Site", "Soil"],
+        ["Yards"] = ["Fields", "Hookup", "Instruments", "Lines", "Marking", "Network", "Practice", "Site", "Soil", "Trace"],
         ["Practice"] = ["Bodies", "Candidates", "Fault", "Fields", "Follow", "Grids", "Hookup", "Identify", "Instruments", "Ledger", "Lines", "Network", "Pinpoint", "Radar", "Site", "Soil", "Sonde", "Sweeps", "Together", "Trace"],
     };
 

@@ -77,6 +77,8 @@ public class PracticePagesTests(MoleHost host) : IClassFixture<MoleHost>
         }
 
         Assert.Equal(HttpStatusCode.NotFound, (await _jem.GetAsync(round + "?handler=Replay")).StatusCode);
+        Assert.Equal(HttpStatusCode.NotFound, (await _jem.GetAsync(round + "?handler=Replay&by=careful")).StatusCode);
+        Assert.DoesNotContain("truth", await _jem.GetStringAsync(round + "?by=careful"), StringComparison.OrdinalIgnoreCase);
         Assert.Equal(HttpStatusCode.Redirect, await FinishAsync(_jem, round));
         var (_, opened) = await _jem.PageAsync(round);
         Assert.Matches("of 100", Text(opened, ".verdict-say"));
@@ -92,6 +94,17 @@ public class PracticePagesTests(MoleHost host) : IClassFixture<MoleHost>
         }
 
         Assert.Equal(40, (await _jem.GetFromJsonAsync<JsonElement>(round + "?handler=Replay")).GetProperty("readings").GetArrayLength());
+
+        // The same ground, walked with care by what may be seen: another walk, other marks, the learner's own score stays.
+        var careful = new YardRound(YardBook.Find(kept.Yard)!, kept.Seed);
+        var score = new SimulatedLearner(careful).Play();
+        Assert.Contains($"{score.Score:0} of 100, with {careful.Hookups.Count} hookups and {careful.Readings.Count} readings", Text(opened), StringComparison.Ordinal);
+        var (_, walked) = await _jem.PageAsync(round + "?by=careful");
+        Assert.Equal(Text(opened, ".verdict-say"), Text(walked, ".verdict-say"));
+        Assert.NotEqual(opened.QuerySelector("[data-layer=marked]")!.InnerHtml, walked.QuerySelector("[data-layer=marked]")!.InnerHtml);
+        Assert.Contains("With care", Text(walked, ".yard-parts"), StringComparison.Ordinal);
+        Assert.Equal(careful.Readings.Count, (await _jem.GetFromJsonAsync<JsonElement>(round + "?handler=Replay&by=careful")).GetProperty("readings").GetArrayLength());
+        Assert.Equal(HttpStatusCode.OK, (await _jem.GetAsync(round + "?by=careful&hookup=99")).StatusCode);
         Assert.Contains("data-layer=\"truth\"", await _jem.GetStringAsync(round + "?handler=Window&west=0&north=100&width=800&height=600&unit=0.2"), StringComparison.Ordinal);
         Assert.Equal(HttpStatusCode.Conflict, (await DoAsync(_jem, round, "Read", new { readings = new[] { new[] { 1.0, 1, 0.05, 0 } } })).Status);
         Assert.Equal(HttpStatusCode.Redirect, await FinishAsync(_jem, round));

@@ -56,7 +56,7 @@ export function openReplay() {
     stop();
     show(Number(button.dataset.replayAt));
   }));
-  fetch(`${location.pathname}?handler=Replay`, { credentials: 'same-origin' }).then(answer => (answer.ok ? answer.json() : null)).then(all => {
+  fetch(`${location.pathname}?handler=Replay&${bar.dataset.yardReplay}`, { credentials: 'same-origin' }).then(answer => (answer.ok ? answer.json() : null)).then(all => {
     readings = all?.readings ?? [];
     if (readings.length === 0) return;
     bar.hidden = false;

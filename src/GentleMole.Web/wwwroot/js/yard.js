@@ -222,6 +222,23 @@ export function openYard() {
 
   // Finger and mouse: while one walks, the plan stays and the receiver goes.
   let held = null;
+  let tapped = null;
+
+  /** Kneels down before the thing that was tapped. */
+  function lookAt(x, y) {
+    const point = new DOMPoint(x, y).matrixTransform(svg.getScreenCTM().inverse());
+    const unit = Number(svg.style.getPropertyValue('--u'));
+    const near = [...main.querySelectorAll('[data-yard-feature]')].map(part => ({ part, away: Math.hypot(Number(part.dataset.east) - point.x, Number(part.dataset.north) + point.y) / unit })).sort((a, b) => a.away - b.away)[0];
+    if (!near || near.away > 30) return;
+    show('hook');
+    main.querySelectorAll('[data-yard-feature]').forEach(part => part.classList.toggle('is-looked-at', part === near.part));
+    // Beside the plan only the panel moves; under it, on a phone, the page does.
+    const panel = main.querySelector('.panel-body');
+    if (panel.scrollHeight > panel.clientHeight + 1) panel.scrollTop += near.part.getBoundingClientRect().top - panel.getBoundingClientRect().top - 8;
+    else near.part.scrollIntoView({ block: 'center' });
+    near.part.focus({ preventScroll: true });
+  }
+
   const inPlan = event => svg.contains(event.target) || event.target === svg;
   plan.addEventListener('pointerdown', event => {
     if (!inPlan(event) || event.button > 0) return;
@@ -231,7 +248,10 @@ export function openYard() {
       event.stopPropagation();
       return;
     }
-    if (tab !== 'walk') return;
+    if (tab !== 'walk') {
+      tapped = { id: event.pointerId, x: event.clientX, y: event.clientY };
+      return;
+    }
     event.stopPropagation();
     event.preventDefault();
     if (held && held.id !== event.pointerId) {
@@ -249,6 +269,11 @@ export function openYard() {
       step(at.e + (part.clientX - held.x) * unit, at.n - (part.clientY - held.y) * unit);
       held = { id: event.pointerId, x: part.clientX, y: part.clientY };
     }
+  }, true);
+  plan.addEventListener('pointerup', event => {
+    const isTap = tapped?.id === event.pointerId && Math.hypot(event.clientX - tapped.x, event.clientY - tapped.y) < 8;
+    tapped = null;
+    if (isTap) lookAt(event.clientX, event.clientY);
   }, true);
   for (const end of ['pointerup', 'pointercancel']) {
     plan.addEventListener(end, event => {
@@ -287,26 +312,19 @@ export function openYard() {
     const utility = field('utility').value;
     const list = marks[utility] ??= [];
     const point = [round(at.e), round(at.n), shown?.depthMetres > 0 && shown.depthMetres <= 10 ? round(shown.depthMetres) : null];
-    // It goes where it lengthens the way least, so that marks may be made in any order.
-    let best = { index: list.length, cost: list.length ? dist(list.at(-1), point) : 0 };
-    if (list.length && dist(list[0], point) < best.cost) best = { index: 0, cost: dist(list[0], point) };
-    for (let i = 1; i < list.length; i++) {
-      const cost = dist(list[i - 1], point) + dist(list[i], point) - dist(list[i - 1], list[i]);
-      if (cost < best.cost) best = { index: i, cost };
-    }
-    list.splice(best.index, 0, point);
+    // The server puts it where it belongs along the line, so that marks may be made in any order.
+    list.push(point);
     order.push([utility, point]);
     keepMarks(utility);
   }
 
   const order = [];
-  const dist = (a, b) => Math.hypot(a[0] - b[0], a[1] - b[1]);
 
   function undo() {
     const last = order.pop();
     const utility = last?.[0] ?? field('utility').value;
     const list = marks[utility] ?? [];
-    const index = last ? list.indexOf(last[1]) : list.length - 1;
+    const index = last ? list.findIndex(p => p[0] === last[1][0] && p[1] === last[1][1]) : list.length - 1;
     if (index < 0) return;
     list.splice(index, 1);
     keepMarks(utility);
@@ -331,7 +349,13 @@ export function openYard() {
         setTimeout(sendMarks, 3000);
         break;
       }
-      if (JSON.stringify(list) === JSON.stringify(marks[utility] ?? []) && list.length !== 1) unsaved.delete(utility);
+      if (JSON.stringify(list) === JSON.stringify(marks[utility] ?? []) && list.length !== 1) {
+        unsaved.delete(utility);
+        if (told.points) {
+          marks[utility] = told.points;
+          drawMarks();
+        }
+      }
       localStorage.setItem(store, JSON.stringify({ marks, unsaved: [...unsaved] }));
       main.dataset.marked = String(list.length);
     }
@@ -398,6 +422,7 @@ export function openYard() {
     });
     find('[data-yard-set-label]').textContent = method === 'direct' ? 'Set, mA' : 'Power, of 100';
     main.querySelectorAll('[name=connection]').forEach(radio => {
+      find(`[data-yard-contact="${radio.value}"]`).classList.toggle('is-on', radio.checked);
       radio.closest('label').classList.toggle('is-other', (method === 'direct' || method === 'clamp') && !radio.dataset.methods.split(' ').includes(method));
     });
     drawStake();
@@ -461,6 +486,7 @@ export function openYard() {
     find('[data-placing-say]').textContent = placing === 'stake' ? 'Tap where the stake goes.' : 'Tap where the box stands.';
     if (matchMedia('(max-width: 800px)').matches) plan.scrollIntoView({ block: 'center' });
   }));
+  main.querySelectorAll('[data-yard-contact]').forEach(part => part.addEventListener('click', () => find(`[name=connection][value="${part.dataset.yardContact}"]`).click()));
   main.querySelectorAll('[name=connection]').forEach(radio => radio.addEventListener('change', () => {
     const methods = radio.dataset.methods.split(' ');
     if (!methods.includes(field('method').value)) field('method').value = methods[0];
