@@ -71,6 +71,12 @@ internal sealed class MakeYardPage(MoleDb db, TimeProvider clock) : PracticePage
             reader.Refuse("target", "Choose the line that is sought.");
         }
 
+        var sameAs = Request.Form["sameAs"].ToString();
+        if (sameAs.Length > 0 && (Site.Ground.Line(sameAs) is null || sameAs == target))
+        {
+            reader.Refuse("sameAs", "Choose another line than the one that is sought.");
+        }
+
         foreach (var (value, field) in new[] { (level is null, "level"), (minutes is null, "minutes"), (low is null, "low"), (high is null, "high") })
         {
             if (value && !reader.Errors.Any(e => e.Field == field))
@@ -83,7 +89,7 @@ internal sealed class MakeYardPage(MoleDb db, TimeProvider clock) : PracticePage
         return !reader.IsGood ? null : Yard with
         {
             Title = title, Brief = brief, Level = level!.Value, Minutes = minutes!.Value, Teaches = teaches,
-            Site = Site with { Owner = owner, Area = [.. area], SoilOhmMetres = (low!.Value, high!.Value), Target = [target], Utility = Site.Ground.Line(target)!.Kind, Unknowable = reader.Ticked("passOn") ? [target] : [], },
+            Site = Site with { Owner = owner, Area = [.. area], SoilOhmMetres = (low!.Value, high!.Value), Target = [target], Utility = Site.Ground.Line(target)!.Kind, Unknowable = reader.Ticked("passOn") ? [target] : [], SameToAll = sameAs.Length > 0 ? [sameAs] : [] },
         };
     });
 
@@ -227,6 +233,7 @@ internal sealed class MakeYardPage(MoleDb db, TimeProvider clock) : PracticePage
                 {
                     Ground = ground with { Lines = Without(ground.Lines), Bonds = [.. ground.Bonds.Where(b => b.From != id && b.To != id)], Joints = [.. ground.Joints.Where(j => j.Line != id)] }, Records = [.. Site.Records.Where(r => r.Of != id)],
                     Features = [.. Site.Features.Select(f => f with { Connections = [.. f.Connections.Where(c => c.On != id)] })], Target = [.. Site.Target.Where(t => t != id)],
+                    Unknowable = [.. Site.Unknowable.Where(t => t != id)], SameToAll = [.. Site.SameToAll.Where(t => t != id)],
                 },
             };
         }

@@ -59,6 +59,28 @@ public class MakeYardTests(MoleHost host) : IClassFixture<MoleHost>
     }
 
     [Fact]
+    public async Task A_twin_that_nothing_tells_apart_is_to_be_passed_on_until_it_is_taken_away()
+    {
+        var path = await NewAsync();
+        (string, string)[] lesson = [("title", "Twins"), ("brief", "Mark the gas."), ("owner", "owner A"), ("level", "5"), ("minutes", "15"), ("target", "gas"), ("low", "50"), ("high", "150"), ("area", "-4 5\n5 5\n5 37\n-4 37")];
+        await _lead.SendAsync(path, "Line", ("name", "twin"), ("utility", "Gas"), ("material", "iron"), ("points", "0.4 -5\n0.4 50"), ("depths", "0.8"), ("start", "GoesOn"), ("end", "GoesOn"));
+        Assert.Equal(HttpStatusCode.Redirect, (await _lead.SendAsync(path, "Lesson", [.. lesson, ("sameAs", "line-1")])).Response.StatusCode);
+        Assert.Equal(["line-1"], (await DrawnAsync(path)).Site.SameToAll);
+        Assert.True((await DrawnAsync(path)).AsYard("twins").Lay(3).IsToBePassedOn);
+        Assert.Equal("line-1", (await _lead.PageAsync(path)).Page.QuerySelector("[name=sameAs] option[selected]")!.GetAttribute("value"));
+        foreach (var no in new[] { "gas", "nothing" })
+        {
+            var (answer, page) = await _lead.SendAsync(path, "Lesson", [.. lesson, ("sameAs", no)]);
+            Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
+            Assert.Contains("another line", Text(page, ".invalid-feedback"), StringComparison.Ordinal);
+        }
+
+        await _lead.SendAsync(path, "Remove", ("what", "line:1"));
+        Assert.Empty((await DrawnAsync(path)).Site.SameToAll);
+        Assert.False((await DrawnAsync(path)).AsYard("twins").Lay(3).IsToBePassedOn);
+    }
+
+    [Fact]
     public async Task What_cannot_be_is_told_at_its_field_and_nothing_is_kept()
     {
         var path = await NewAsync();
