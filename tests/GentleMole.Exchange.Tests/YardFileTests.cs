@@ -1,3 +1,6 @@
+using GentleMole.Core.Hookup;
+using GentleMole.Core.Practice;
+using GentleMole.Core.Site;
 using GentleMole.Core.Yards;
 using GentleMole.Exchange.Yards;
 
@@ -39,6 +42,22 @@ public class YardFileTests
         Assert.InRange(laid.Count(s => s.Ground.Bonds.Count > 0), 6, 32);
         var apart = laid.Select(s => s.Records[0].Points.Average(p => s.Ground.Line("gas")!.Run.Project(p).Foot.DistanceTo(p))).ToList();
         Assert.True(apart.Max() - apart.Min() > 1);
+    }
+
+    [Fact]
+    public void Corners_that_come_to_lie_in_one_place_when_a_yard_is_turned_are_one_corner()
+    {
+        var drawn = Drawn("quiet-lane");
+        var line = drawn.Site.Ground.Lines[0];
+        var (first, last) = (line.Run.Points[0], line.Run.Points[^1]);
+        SitePoint[] close = [first, first + new SitePoint(0.004, 0), first + new SitePoint(0.004, 0.003), last, last + new SitePoint(0.002, 0.002)];
+        var lies = new SupposedLine(line.Id, line.Lies.Name, line.Kind, close, line.Lies.Depth, line.Lies.Conductor, line.Lies.Start, line.Lies.End);
+        var odd = drawn with { HasSurprises = true, Site = drawn.Site with { Ground = drawn.Site.Ground with { Lines = [new BuriedLine(lies, [.. close.Select(_ => line.Depths[0])]), .. drawn.Site.Ground.Lines.Skip(1)] } } };
+        Assert.Empty(odd.Check());
+        Assert.All(Enumerable.Range(0, 300), seed => Assert.InRange(odd.AsYard("made-4").Lay(seed).Ground.Lines[0].Run.Length, line.Run.Length - 0.1, line.Run.Length + 0.1));
+
+        BuriedLine Short(double metres) => new(new SupposedLine("short", "short", line.Kind, [first, first + new SitePoint(metres, 0)], line.Lies.Depth, line.Lies.Conductor, line.Lies.Start, line.Lies.End), [line.Depths[0], line.Depths[0]]);
+        Assert.Equal(["lines[1].points"], Short(0.3) is var few ? (drawn with { Site = drawn.Site with { Ground = drawn.Site.Ground with { Lines = [line, few] }, Records = [drawn.Site.Records.First(r => r.Of == line.Id)], Features = [] } }).Check().Select(e => e.Field) : []);
     }
 
     [Theory]

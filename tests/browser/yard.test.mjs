@@ -75,6 +75,14 @@ async function walkTo(of, e, n) {
 test('by mouse: hooked up, dragged across the line, marked, answered, laid open, replayed', async () => {
   const round = await begin(page, 'quiet-lane');
   const { box, way } = round;
+
+  // Tapped on the plan the box is looked at closely; what is drawn in it can be chosen there.
+  const there = await onScreen(page, box.eastMetres, box.northMetres);
+  await page.mouse.click(there.x, there.y);
+  await page.waitForSelector(`[data-yard-feature="${box.id}"].is-looked-at`);
+  await page.click(`[data-yard-contact="${box.connections[0].id}"]`);
+  assert.ok(await page.isChecked(`[name=connection][value="${box.connections[0].id}"]`));
+  await page.waitForSelector(`[data-yard-contact="${box.connections[0].id}"].is-on`);
   await hookUp(page, round, at => page.mouse.click(at.x, at.y));
   await page.click('[data-yard-tab=walk]');
   await walkTo(page, box.eastMetres + 12 * way.e + 2.5 * way.n, box.northMetres + 12 * way.n - 2.5 * way.e);
@@ -94,11 +102,16 @@ test('by mouse: hooked up, dragged across the line, marked, answered, laid open,
   await page.waitForFunction(() => !document.querySelector('[data-yard-strip-say]').checkVisibility());
   assert.notEqual(await shows(page, 'peak'), '–');
 
-  for (const at of [10, 16, 22]) {
+  // Made in any order, they stand in order along the line.
+  for (const at of [10, 22, 16]) {
     await walkTo(page, box.eastMetres + at * way.e, box.northMetres + at * way.n);
     await page.click('[data-yard-do=mark]');
   }
   await page.waitForFunction(() => document.querySelector('main').dataset.marked === '3');
+  await page.waitForFunction(id => JSON.parse(localStorage.getItem(`mole yard ${id}`)).unsaved.length === 0, await page.getAttribute('main', 'data-yard'));
+  const kept = await page.evaluate(() => fetch(`${location.pathname}?handler=State`).then(answer => answer.json()).then(state => state.marks[0].points));
+  const along = kept.map(p => (p.eastMetres - box.eastMetres) * way.e + (p.northMetres - box.northMetres) * way.n).map(Math.round);
+  assert.deepEqual(along[0] < along[2] ? along : along.reverse(), [10, 16, 22]);
   await accessible(page);
   await page.click('[data-yard-tab=answer]');
   await page.selectOption('[data-yard-answer=gas] select', 'marked');
@@ -111,6 +124,14 @@ test('by mouse: hooked up, dragged across the line, marked, answered, laid open,
   await page.click('[data-replay-play]');
   await page.waitForFunction(() => Number(document.querySelector('[data-replay-range]').value) > 3);
   assert.match(await page.textContent('[data-replay-say]'), /hookup \d/);
+
+  // The same ground, walked with care by somebody simulated.
+  await page.click('a:has-text("The careful walk")');
+  await page.waitForSelector('[data-yard-replay="by=careful"]:not([hidden])');
+  await page.click('[data-replay-play]');
+  await page.waitForFunction(() => Number(document.querySelector('[data-replay-range]').value) > 3);
+  assert.match(await page.textContent('[data-replay-say]'), /^reading \d+/);
+  assert.match(await page.textContent('.yard-parts'), /With care/);
   await accessible(page);
 });
 

@@ -19,12 +19,12 @@ public static class SiteRules
     public static List<SitePoint> Joined(IEnumerable<SitePoint> points) => Joined(points, p => p);
 
     /// <summary>What stands at places, with that left out which stands where the one before does.</summary>
-    public static List<T> Joined<T>(IEnumerable<T> standing, Func<T, SitePoint> placeOf)
+    public static List<T> Joined<T>(IEnumerable<T> standing, Func<T, SitePoint> placeOf, double leastMetres = LeastStepMetres)
     {
         var kept = new List<T>();
         foreach (var one in standing)
         {
-            if (kept.Count == 0 || placeOf(one).DistanceTo(placeOf(kept[^1])) >= LeastStepMetres)
+            if (kept.Count == 0 || placeOf(one).DistanceTo(placeOf(kept[^1])) >= leastMetres)
             {
                 kept.Add(one);
             }

@@ -35,6 +35,10 @@ public sealed record DrawnYard(string Title, int Level, int Minutes, string Brie
     /// <summary>Places of a yard are near its origin.</summary>
     public const double FarthestMetres = 500;
 
+    /// <summary>Shorter it may come to nothing when places are written to a centimetre.</summary>
+    public const double LeastLineMetres = 0.5;
+
+    private const double OneCornerMetres = 0.05;
     private const double LeastDoubtMetres = 0.4;
     private const double BondChance = 0.3;
     private const double StrangerChance = 0.35;
@@ -68,6 +72,7 @@ public sealed record DrawnYard(string Title, int Level, int Minutes, string Brie
             var (line, at) = (lines[i], FormattableString.Invariant($"lines[{i}]"));
             Refuse(line.Id.Length is 0 or > MostId || line.Lies.Name.Length > MostTitle, at, "A line has an id and a name.");
             Refuse(line.Run.Points.Count > MostPoints || line.Run.Points.Any(IsOff), at + ".points", "A line lies near the origin, with up to 60 points.");
+            Refuse(line.Run.Length < LeastLineMetres, at + ".points", FormattableString.Invariant($"A line is {LeastLineMetres} m long or longer."));
             Refuse(line.Depths.Any(d => !Depths.Hold(d.Metres)), at + ".points", FormattableString.Invariant($"Depths are from {Depths.Least} to {Depths.Most} m."));
             Refuse(line.Lies.Conductor is null, at + ".conductor", "A line without metal carries nothing here.");
             Refuse(line.Lies.NetMilliamps is { } net && !(net is > 0 and <= 5000), at + ".liveMilliamps", "A live line carries from 0 to 5,000 mA of the mains.");
@@ -82,7 +87,7 @@ public sealed record DrawnYard(string Title, int Level, int Minutes, string Brie
         var connections = Site.Features.SelectMany(f => f.Connections).ToList();
         Refuse(connections.Select(c => c.Id).Distinct().Count() != connections.Count || connections.Any(c => c.Id.Length is 0 or > MostId || !IsOn(c.On, c.AtMetres) || c.Methods.Count == 0 || c.Methods.Any(m => m is not (HookupMethod.Direct or HookupMethod.Clamp))), "features", "A connection has an id of its own, a place on a line, and what can be put on it.");
         Refuse(Site.Records.Count == 0 || Site.Records.Count > MostLines || Site.Records.All(r => !Site.Target.Contains(r.Of)), "records", "The plan of what is sought is needed, and up to one for each line.");
-        Refuse(Site.Records.Any(r => !SiteRules.IsRun(r.Points) || r.Points.Count > MostPoints || r.Points.Any(IsOff) || !(r.DoubtMetres is > 0 and <= 50) || Site.Ground.Line(r.Of) is null), "records", "A record has two points or more, its doubt, and the line that it is of.");
+        Refuse(Site.Records.Any(r => !SiteRules.IsRun(r.Points) || new Run(r.Points).Length < LeastLineMetres || r.Points.Count > MostPoints || r.Points.Any(IsOff) || !(r.DoubtMetres is > 0 and <= 50) || Site.Ground.Line(r.Of) is null), "records", FormattableString.Invariant($"A record is {LeastLineMetres} m long or longer, with its doubt and the line that it is of."));
         Refuse(Site.Surfaces.Count > MostFeatures || Site.Surfaces.Any(s => s.Ring.Count is < 3 or > MostPoints || s.Ring.Any(IsOff) || !SiteRules.IsRun(s.Ring)), "surfaces", "A surface has three corners or more.");
         return errors;
     }
@@ -98,9 +103,15 @@ public sealed record DrawnYard(string Title, int Level, int Minutes, string Brie
         {
             var doubt = HasSurprises ? Site.Records.Where(r => r.Of == line.Id).Select(r => Math.Max(r.DoubtMetres, LeastDoubtMetres)).DefaultIfEmpty(0).Max() : 0;
             var aside = doubt * Math.Clamp(draw.Normal(), -2, 2);
-            var points = line.Run.Points.Select((p, i) => At(p + (line.Run.DirectionAt(line.Run.ChainageOf(i)).Right * aside))).ToList();
-            var lies = new SupposedLine(line.Lies.Id, line.Lies.Name, line.Lies.Kind, points, line.Lies.Depth, line.Lies.Conductor, line.Lies.Start, line.Lies.End, line.Lies.NetMilliamps);
-            return new BuriedLine(lies, [.. line.Depths.Select(d => new Depth(Math.Round(d.Metres * draw.Between(0.93, 1.07), 3)))]);
+            var depths = line.Depths.Select(d => new Depth(Math.Round(d.Metres * draw.Between(0.93, 1.07), 3))).ToList();
+
+            // Corners a hand apart are one: moved aside each the way the line runs there they would throw it about, and to a centimetre they may come to lie in one place.
+            var drawn = SiteRules.Joined(line.Run.Points.Select((p, i) => (Place: p, Depth: depths[i])), c => c.Place, OneCornerMetres);
+            var run = drawn.Count > 1 ? new Run(drawn.Select(c => c.Place)) : line.Run;
+            List<(SitePoint Place, Depth Depth)> Corners(double by) => SiteRules.Joined(run.Points.Select((p, i) => (Place: At(p + (run.DirectionAt(run.ChainageOf(i)).Right * by)), Depth: drawn.Count > 1 ? drawn[i].Depth : depths[i])), c => c.Place);
+            var corners = Corners(aside) is { Count: > 1 } moved ? moved : Corners(0);
+            var lies = new SupposedLine(line.Lies.Id, line.Lies.Name, line.Lies.Kind, [.. corners.Select(c => c.Place)], line.Lies.Depth, line.Lies.Conductor, line.Lies.Start, line.Lies.End, line.Lies.NetMilliamps);
+            return new BuriedLine(lies, [.. corners.Select(c => c.Depth)]);
         }).ToList();
         double On(string id, double at) => Math.Clamp(at, 0, lines.First(l => l.Id == id).Run.Length);
         var bonds = Site.Ground.Bonds.Select(b => b with { FromMetres = On(b.From, b.FromMetres), ToMetres = On(b.To, b.ToMetres) }).ToList();

@@ -109,6 +109,10 @@ internal sealed class MakeYardPage(MoleDb db, TimeProvider clock) : PracticePage
         {
             reader.Refuse("points", "Two places or more, east and north, one a line.");
         }
+        else if (new Run(points).Length < DrawnYard.LeastLineMetres)
+        {
+            reader.Refuse("points", FormattableString.Invariant($"A line is {DrawnYard.LeastLineMetres} m long or longer."));
+        }
 
         var depths = Request.Form["depths"].ToString().Split((char[])[' ', ';', '\n', '\r', '\t'], StringSplitOptions.RemoveEmptyEntries)
             .Select(t => double.TryParse(t, NumberStyles.Float, CultureInfo.InvariantCulture, out var depth) ? depth : double.NaN).ToList();

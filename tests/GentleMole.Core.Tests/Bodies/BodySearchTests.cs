@@ -176,7 +176,7 @@ public class BodySearchTests
     [Fact]
     public void Shallow_slabs_hold_what_is_said_of_their_cover()
     {
-        var held = Enumerable.Range(0, 16).SelectMany(i =>
+        var held = Enumerable.Range(0, 16).AsParallel().SelectMany(i =>
         {
             var random = new Random(100 + i);
             var scene = MadeUpBodies.Make(new([BodyKind.Slab, BodyKind.Slab]), random);
@@ -191,7 +191,7 @@ public class BodySearchTests
     public void On_made_up_grounds_bodies_are_found_and_told_and_intervals_hold()
     {
         BodyKind[] kinds = [BodyKind.Hollow, BodyKind.Metal, BodyKind.Water, BodyKind.Slab, BodyKind.Grave, BodyKind.Dug];
-        var held = Enumerable.Range(0, 24).Select(i =>
+        var held = Enumerable.Range(0, 24).AsParallel().Select(i =>
         {
             var random = new Random(9000 + i);
             var scene = MadeUpBodies.Make(new([.. Enumerable.Range(0, 3).Select(k => kinds[((3 * i) + k) % kinds.Length])]), random);

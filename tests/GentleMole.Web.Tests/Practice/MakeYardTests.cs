@@ -88,6 +88,8 @@ public class MakeYardTests(MoleHost host) : IClassFixture<MoleHost>
         foreach (var (handler, field, sent) in new (string, string, (string, string)[])[]
         {
             ("Line", "points", [("name", "x"), ("utility", "Gas"), ("material", "iron"), ("points", "1 1"), ("depths", "1")]),
+            ("Line", "depths", [("name", "x"), ("utility", "Gas"), ("material", "iron"), ("points", "1 1\n1.0004 1\n2 2"), ("depths", "1 1 1")]),
+            ("Line", "points", [("name", "x"), ("utility", "Gas"), ("material", "iron"), ("points", "1 1\n1.2 1"), ("depths", "1")]),
             ("Line", "material", [("name", "x"), ("utility", "Gas"), ("material", "PE"), ("points", "1 1\n2 2"), ("depths", "1")]),
             ("Line", "depths", [("name", "x"), ("utility", "Gas"), ("material", "iron"), ("points", "1 1\n2 2"), ("depths", "1e300")]),
             ("Line", "depths", [("name", "x"), ("utility", "Gas"), ("material", "iron"), ("points", "1 1\n2 2"), ("depths", "1 2 3")]),
