@@ -139,7 +139,7 @@ internal sealed partial class BenchServer : IAsyncDisposable
 
     private async Task ReadyAsync()
     {
-        for (var i = 0; i < 150; i++)
+        for (var i = 0; i < 900; i++)
         {
             try
             {
@@ -154,7 +154,7 @@ internal sealed partial class BenchServer : IAsyncDisposable
             }
         }
 
-        throw new TimeoutException("The application did not become ready in 15 s.");
+        throw new TimeoutException("The application did not become ready in a minute and a half.");
     }
 
     private static int FreePort()
