@@ -81,6 +81,7 @@ public sealed class PaintPlan
             return new PaintPlan(line, [], [], []);
         }
 
+        var turns = Enumerable.Range(1, Math.Max(0, run.Points.Count - 2)).Where(i => Turns(run, i)).Select(run.ChainageOf).ToList();
         var homeless = new List<double>();
         var marks = new List<PaintMark>();
         var unpainted = new List<(double, double)>();
@@ -93,7 +94,7 @@ public sealed class PaintPlan
             }
 
             marks.AddRange(Stretch(line, run, custom, from, to, isSure, ground));
-            homeless.AddRange(Stakes(isSure ? line.Label : line.Label + "  ?", run, custom, from, to, ground, marks));
+            homeless.AddRange(Stakes(isSure ? line.Label : line.Label + "  ?", run, turns, custom, from, to, ground, marks));
         }
 
         PaintMark[] signs = [.. Ticks(line, run, unpainted), .. Ends(line, run, unpainted), .. Bends(line, run, unpainted), .. Tees(line, run, unpainted)];
@@ -172,12 +173,12 @@ public sealed class PaintPlan
     /// <summary>Puts stakes where paint does not hold: where such a piece begins, then at equal steps, and where it ends.</summary>
     /// <param name="label">What each says; where it is not sure it asks.</param>
     /// <returns>Where not even a stake has a place.</returns>
-    private static List<double> Stakes(string label, Run run, PaintCustom custom, double from, double to, Func<SitePoint, PaintGround> ground, List<PaintMark> marks)
+    private static List<double> Stakes(string label, Run run, List<double> turns, PaintCustom custom, double from, double to, Func<SitePoint, PaintGround> ground, List<PaintMark> marks)
     {
         var homeless = new List<double>();
         foreach (var (begin, end) in Lost(run, from, to, Math.Min(custom.DashMetres, 0.5), ground))
         {
-            foreach (var at in StakesAt(run, begin, end))
+            foreach (var at in StakesAt(turns, begin, end))
             {
                 var place = run.At(at);
                 if (ground(place) == PaintGround.Loose)
@@ -199,17 +200,27 @@ public sealed class PaintPlan
     }
 
     /// <summary>Where a piece begins and ends and where it turns, and between them at equal steps: a string from stake to stake cuts no corner.</summary>
-    private static IEnumerable<double> StakesAt(Run run, double begin, double end)
+    /// <param name="turns">Chainages at which the line turns, in order.</param>
+    private static IEnumerable<double> StakesAt(List<double> turns, double begin, double end)
     {
         yield return begin;
-        var turns = Enumerable.Range(1, Math.Max(0, run.Points.Count - 2)).Where(i => Turns(run, i)).Select(run.ChainageOf).Where(c => c > begin + 1e-9 && c < end - 1e-9);
-        foreach (var (from, to) in turns.Append(end).Aggregate(new List<(double From, double To)>(), (legs, to) => [.. legs, (legs.Count > 0 ? legs[^1].To : begin, to)]).Where(l => l.To - l.From > 1e-9))
+        var (from, next) = (begin, turns.BinarySearch(begin) is var at && at >= 0 ? at : ~at);
+        for (var isLast = false; !isLast; next++)
         {
+            isLast = next >= turns.Count || turns[next] >= end - 1e-9;
+            var to = isLast ? end : turns[next];
+            if (to - from <= 1e-9)
+            {
+                continue;
+            }
+
             var steps = Math.Max(1, (int)Math.Ceiling(((to - from) / StakeEveryMetres) - 1e-9));
             foreach (var k in Enumerable.Range(1, steps))
             {
                 yield return from + ((to - from) * k / steps);
             }
+
+            from = to;
         }
     }
 
